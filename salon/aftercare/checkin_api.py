@@ -113,6 +113,7 @@ class CheckinPageSerializer(serializers.Serializer[Any]):
     language = serializers.ChoiceField(
         [code for code, _ in settings.CLIENT_LANGUAGES], help_text="Of the client."
     )
+    region = serializers.CharField(help_text="The same with the country of the salon.")
     salon = serializers.CharField()
     title = serializers.CharField()
     first = serializers.DateField()
@@ -130,6 +131,7 @@ def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
     with use_language(wanted):
         page = {
             "language": region(wanted).language,
+            "region": wanted,
             "salon": current_salon().name,
             "title": visit.plan.spoken_title,
             "first": first,

@@ -147,7 +147,7 @@ class ChairBrowserTest(BrowserTest):
         gel = page.get_by_role("region", name="Clear gel")
         for grams, number in (("3", "1"), ("2", "2")):
             gel.get_by_role("button", name="Other amount").click()
-            gel.get_by_label("Grams taken").fill(grams)
+            gel.get_by_label("Amount taken").fill(grams)
             gel.get_by_role("button", name="Record dose").click()
             gel.get_by_role("button", name="Other amount").click()
             page.keyboard.press(number)
@@ -394,7 +394,7 @@ class ChairBrowserTest(BrowserTest):
         """So much gel, typed."""
         gel = page.get_by_role("region", name="Clear gel")
         gel.get_by_role("button", name="Other amount").click()
-        gel.get_by_label("Grams taken").fill(grams)
+        gel.get_by_label("Amount taken").fill(grams)
         gel.get_by_role("button", name="Record dose").click()
         gel.get_by_role("button", name="Other amount").click()
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()

@@ -149,7 +149,7 @@ class CrownTest(PlanViewsTest):
     def test_tints_and_ticks(self) -> None:
         page = self.page
         self.open("flat_twist_out")
-        for tint, unit in (("grams", " g"), ("minutes", " min"), ("dryness", "opening")):
+        for tint, unit in (("weight", " g"), ("minutes", " min"), ("dryness", "opening")):
             page.get_by_text(tint, exact=True).click()
             expect(page.locator(".scale")).to_contain_text(unit)
             expect(page.locator(".shade").first).to_be_attached()

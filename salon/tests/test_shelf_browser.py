@@ -71,7 +71,7 @@ class BottlesTest(PlacesTest):
         page = self.page
         gel = self.bottle("Gel", full_g=500)
         page.goto(f"/products/{gel.pk}")
-        page.get_by_label("Grams").fill("500")
+        page.get_by_label("Weight").fill("500")
         page.get_by_role("button", name="Book").click()
         expect(page.get_by_text("+500.0 g")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
@@ -145,9 +145,9 @@ class ScaleTest(PlacesTest):
         page.get_by_role("button", name=re.compile(r"^Use [12]\.\d")).click()
         expect(page.get_by_role("row", name=re.compile(r"^1\. 1 ×"))).to_be_visible()
         page.get_by_role("button", name="Pull the cable").click()
-        expect(page.get_by_text("not connected: type the grams")).to_be_visible()
+        expect(page.get_by_text("not connected: type the weight")).to_be_visible()
         for grams in ("2.1", "1.9"):
-            page.get_by_label("or type the grams").fill(grams)
+            page.get_by_label("or type the weight").fill(grams)
             page.get_by_role("button", name="Add", exact=True).click()
         expect(page.get_by_text("between units")).to_be_visible()
         page.get_by_role("button", name="Save calibration").click()

@@ -17,6 +17,7 @@ import Problem from '@/parts/Problem.vue'
 import Bench from '@/places/today/Bench.vue'
 import FirstOwner from '@/places/signin/FirstOwner.vue'
 import SignIn from '@/places/signin/SignIn.vue'
+import { region } from '@/text/region'
 import { zone } from '@/text/zone'
 import { speak } from '@/text'
 import { forgetWishes } from '@/wish/useWish'
@@ -71,6 +72,7 @@ watch(
   () => session.data.value,
   (now) => {
     zone.value = now?.salon?.zone ?? zone.value
+    region.value = now?.region ?? region.value
     if (now && !now.signed_in) void leftBehind()
     if (!now?.signed_in) return
     clearTimeout(patience)

@@ -76,7 +76,7 @@ def lines(path: str) -> Scale:
 
 
 KINDS: Mapping[str, Callable[[str], Scale]] = {"simulated": simulated, "lines": lines}
-NO_SCALE = lazy_sentence("No scale is connected: type the grams.")
+NO_SCALE = lazy_sentence("No scale is connected: type the weight.")
 
 
 def scale() -> Scale:

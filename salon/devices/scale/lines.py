@@ -39,7 +39,7 @@ class LinesScale:
     def tare(self) -> None:
         gross = self.gross()
         if gross.grams is None:
-            raise NoScale(sentence("The scale does not respond: type the grams."))
+            raise NoScale(sentence("The scale does not respond: type the weight."))
         bowl = ScaleBowl.now()
         bowl.tare_g = gross.grams
         bowl.save()

@@ -168,7 +168,7 @@ class ScaleApiTest(ApiTest):
 
     def test_a_salon_without_a_scale_types_the_grams(self) -> None:
         for setting, words in (
-            ("none", "type the grams"),
+            ("none", "type the weight"),
             ("bathroom", "no scale called bathroom"),
         ):
             with override_settings(GAUFFER_SCALE=setting):

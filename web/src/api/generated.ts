@@ -3525,6 +3525,8 @@ export interface components {
              *     * `fr` - fr
              */
             language: components["schemas"]["CheckinPageLanguageEnum"];
+            /** @description The same with the country of the salon. */
+            region: string;
             salon: string;
             title: string;
             /** Format: date */

@@ -8,6 +8,7 @@ import { computed, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { readNumber } from '@/text/format'
+import { toMetric, typedMeasure, unitName } from '@/text/measures'
 
 import Field from './Field.vue'
 
@@ -21,19 +22,27 @@ const props = defineProps<{
   placeholder?: string
   width?: string
   hideLabel?: boolean
+  hideUnit?: boolean
 }>()
 const value = defineModel<number | null>()
 const { t } = useI18n()
-const typed = ref(value.value?.toString() ?? '')
+/** The value as it is typed: metric outside of this field, in the unit of the salon within. */
+const written = (metric: number | null | undefined) =>
+  metric == null ? '' : typedMeasure(metric, props.unit)
+function readMeasure(text: string) {
+  const number = readNumber(text)
+  return number === null ? null : toMetric(number, props.unit)
+}
+const typed = ref(written(value.value))
 const unreadable = computed(() => Number.isNaN(readNumber(typed.value)))
 
 watch(value, (now) => {
-  if (now !== readNumber(typed.value)) typed.value = now?.toString() ?? ''
+  if (now !== readMeasure(typed.value)) typed.value = written(now)
 })
 
 function take(text: string) {
   typed.value = text
-  const number = readNumber(text)
+  const number = readMeasure(text)
   value.value = Number.isNaN(number) ? (text as unknown as number) : number
 }
 const message = computed(() =>
@@ -63,7 +72,7 @@ const message = computed(() =>
       autocomplete="off"
       @update:model-value="take"
     >
-      <template v-if="unit" #suffix>{{ unit }}</template>
+      <template v-if="unit && !hideUnit" #suffix>{{ unitName(unit) }}</template>
     </ElInput>
   </Field>
 </template>

@@ -5,9 +5,9 @@ import { useI18n } from 'vue-i18n'
 
 import type { Line } from '@/api/crown'
 import type { Section } from '@/api/queries'
-import { short } from '@/text/format'
 
 import { frame, path, type Point, shifted, stroke } from './crownPaths'
+import { figure, measure, unitName } from '@/text/measures'
 
 const props = defineProps<{
   sections: Section[]
@@ -51,7 +51,7 @@ const described = computed(() =>
         t('plan.describeSection', {
           n: section.number,
           zone: t(`hair.zones.${section.zone}`),
-          grams: short(section.grams),
+          grams: measure(section.grams, 'g'),
           lay: t(`plan.lay.${section.lay}`),
         }),
       )
@@ -115,8 +115,8 @@ const lineName = (line: Line, place: number) =>
   t('crown.line', {
     n: place + 1,
     kind: t(`crown.kinds.${line.kind}`),
-    at: short(line.at),
-    unit: unit(line),
+    at: figure(line.at, unit(line)),
+    unit: unitName(unit(line)),
   })
 </script>
 
@@ -205,7 +205,7 @@ const lineName = (line: Line, place: number) =>
           class="rod"
           :style="{ fontSize: `${figureSize * 0.62}px` }"
         >
-          {{ short(section.rod_mm) }}
+          {{ figure(section.rod_mm, 'mm') }}
         </text>
       </g>
       <path :d="path(hairline)" class="hairline" />

@@ -5,12 +5,12 @@ import { ElDatePicker } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { twelve } from '@/text/region'
 import { dayFrom, momentFrom } from '@/text/typed'
 import { forPicker, fromPicker } from '@/text/zone'
 
 import Field from './Field.vue'
 
-const FORMAT = 'D MMM, HH:mm'
 const DAY = 'YYYY-MM-DD'
 
 const props = defineProps<{
@@ -25,6 +25,7 @@ const props = defineProps<{
 }>()
 const value = defineModel<string | null>()
 const { t } = useI18n()
+const format = computed(() => (twelve.value ? 'MMM D, h:mm A' : 'D MMM, HH:mm'))
 const shown = computed(() => {
   if (!value.value) return undefined
   return props.day ? value.value : forPicker(value.value)
@@ -57,7 +58,7 @@ function typed(event: Event) {
     return
   }
   take(props.day ? dayjs(moment).format(DAY) : moment)
-  input.value = dayjs(moment).format(props.day ? DAY : FORMAT)
+  input.value = dayjs(moment).format(props.day ? DAY : format.value)
 }
 </script>
 
@@ -73,7 +74,7 @@ function typed(event: Event) {
         :id="id"
         :model-value="shown"
         :type="day ? 'date' : 'datetime'"
-        :format="day ? undefined : FORMAT"
+        :format="day ? undefined : format"
         :value-format="day ? DAY : undefined"
         :placeholder="placeholder"
         :aria-label="label"

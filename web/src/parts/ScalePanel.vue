@@ -3,9 +3,8 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { number } from '@/text/format'
-
 import { useScale } from './useScale'
+import { exactFigure, exactMeasure, unitName } from '@/text/measures'
 
 const props = defineProps<{ target?: number; unitG?: number | null }>()
 const emit = defineEmits<{ take: [grams: number] }>()
@@ -38,9 +37,9 @@ const pour = () => {
   <section class="scale" :class="state" :aria-label="t('scale.title')">
     <div class="shown">
       <output class="grams" aria-live="off">{{
-        grams === undefined ? '– – –' : number(grams, 1)
+        grams === undefined ? '– – –' : exactFigure(grams, 'g')
       }}</output>
-      <span class="g">g</span>
+      <span class="g">{{ unitName('g') }}</span>
       <span class="state" role="status">{{ t(`scale.${state}`) }}</span>
     </div>
     <div v-if="target" class="bar" aria-hidden="true">
@@ -50,10 +49,10 @@ const pour = () => {
     <p v-if="target && grams !== undefined" class="quiet">
       {{
         gap >= 0
-          ? t('scale.short', { grams: number(gap, 1) })
-          : t('scale.over', { grams: number(-gap, 1) })
+          ? t('scale.short', { grams: exactMeasure(gap, 'g') })
+          : t('scale.over', { grams: exactMeasure(-gap, 'g') })
       }}
-      {{ t('scale.target', { grams: number(target, 1) }) }}
+      {{ t('scale.target', { grams: exactMeasure(target, 'g') }) }}
     </p>
     <div class="acts">
       <button class="act" type="button" :disabled="grams === undefined" @click="tare()">
@@ -66,14 +65,16 @@ const pour = () => {
         @click="emit('take', grams as number)"
       >
         {{
-          usable ? t('scale.takeIt', { grams: number(grams as number, 1) }) : t('calibrate.take')
+          usable
+            ? t('scale.takeIt', { grams: exactMeasure(grams as number, 'g') })
+            : t('calibrate.take')
         }}
       </button>
     </div>
     <div v-if="reading?.simulated" class="stand-in">
       <span class="quiet">{{ t('scale.standIn') }}</span>
       <button class="act small" type="button" @click="pour()">
-        {{ t('scale.pour', { grams: number(portion, 1) }) }}
+        {{ t('scale.pour', { grams: exactMeasure(portion, 'g') }) }}
       </button>
       <button class="act small" type="button" @click="standIn({ empty: true })">
         {{ t('scale.empty') }}

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import { percent, short } from '@/text/format'
+import { figure, measure } from '@/text/measures'
 
 type Point = readonly [number, number]
 
@@ -44,10 +45,10 @@ const body = computed(() => {
 const message = computed(() =>
   t('look.describe', {
     when: t(`look.moments.${props.moment.key}`),
-    length: short(props.moment.length_cm),
+    length: measure(props.moment.length_cm, 'cm'),
     landmark: props.moment.landmark,
     litres: short(props.moment.volume_l),
-    breadth: short(props.moment.breadth_cm, 0),
+    breadth: measure(props.moment.breadth_cm, 'cm', 0),
     share: percent(props.moment.definition),
   }),
 )
@@ -83,12 +84,17 @@ const message = computed(() =>
     </svg>
     <figcaption>
       <b>{{ t(`look.moments.${moment.key}`) }}</b>
-      <span class="big">{{ t('look.length', { length: short(moment.length_cm) }) }}</span>
+      <span class="big">{{ t('look.length', { length: measure(moment.length_cm, 'cm') }) }}</span>
       <span>{{ moment.landmark }}</span>
       <span class="quiet">
-        {{ t('look.range', { low: short(moment.length_low), high: short(moment.length_high) }) }}
+        {{
+          t('look.range', {
+            low: figure(moment.length_low, 'cm'),
+            high: figure(moment.length_high, 'cm'),
+          })
+        }}
         · {{ t('look.volume', { litres: short(moment.volume_l) }) }} ·
-        {{ t('look.breadth', { cm: short(moment.breadth_cm, 0) }) }} ·
+        {{ t('look.breadth', { cm: measure(moment.breadth_cm, 'cm', 0) }) }} ·
         {{ t('look.defined', { share: percent(moment.definition) }) }}
         <template v-if="moment.retention != null && moment.day && moment.retention <= 100">
           · {{ t('look.retention', { share: short(moment.retention, 0) }) }}</template

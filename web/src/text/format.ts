@@ -2,14 +2,9 @@
 import { useMemoize } from '@vueuse/core'
 
 import { i18n } from './index'
+import { locale } from './region'
 import { daysBetween, isoDay, zone } from './zone'
 
-/** The language of the texts, with the browser's region where it is of that language. */
-function locale(): string {
-  const spoken = i18n.global.locale.value
-  const language = spoken === 'xx' ? 'en' : spoken
-  return navigator.language.startsWith(language) ? navigator.language : language
-}
 // Formats are kept: making one takes a hundred times as long as using it.
 const getKey = (language: string, options: object) => language + JSON.stringify(options)
 const numberFormat = useMemoize(
@@ -23,19 +18,20 @@ const dateFormat = useMemoize(
 )
 /** A format on the clock of the salon. */
 const onClock = (options: Intl.DateTimeFormatOptions) =>
-  dateFormat(locale(), { timeZone: zone.value, ...options })
+  dateFormat(locale.value, { timeZone: zone.value, ...options })
 
 export const number = (value: number, digits = 0) =>
-  numberFormat(locale(), {
+  numberFormat(locale.value, {
     minimumFractionDigits: digits,
     maximumFractionDigits: digits,
   }).format(value)
 
 /** A number with at most so many digits behind the point. */
 export const short = (value: number, digits = 1) =>
-  numberFormat(locale(), { maximumFractionDigits: digits }).format(value)
+  numberFormat(locale.value, { maximumFractionDigits: digits }).format(value)
 
-export const percent = (share: number) => numberFormat(locale(), { style: 'percent' }).format(share)
+export const percent = (share: number) =>
+  numberFormat(locale.value, { style: 'percent' }).format(share)
 
 /** 109 → "1 h 49"; 40 → "40 min". */
 export function minutes(value: number): string {
@@ -69,14 +65,14 @@ const DAY: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', mont
 export const day = (iso: string | Date | undefined) =>
   onClock(DAY).format(new Date(iso ?? Date.now()))
 
-export const clock = (date: Date) =>
-  onClock({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(date)
+/** "14:05"; "2:05 PM" where hours are counted to twelve. */
+export const clock = (date: Date) => onClock({ timeStyle: 'short' }).format(date)
 
 /** "today", "yesterday", "3 weeks ago". */
 export function ago(iso: string | undefined): string {
   if (!iso) return ''
   const days = daysBetween(isoDay(new Date()), isoDay(iso))
-  const words = new Intl.RelativeTimeFormat(locale(), { numeric: 'auto' })
+  const words = new Intl.RelativeTimeFormat(locale.value, { numeric: 'auto' })
   if (days > -14) return words.format(days, 'day')
   if (days > -70) return words.format(Math.round(days / 7), 'week')
   return words.format(Math.round(days / 30), 'month')
@@ -109,7 +105,7 @@ export const moment = (iso: string) =>
   onClock({ dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso))
 
 export const money = (value: number, currency: string) =>
-  numberFormat(locale(), { style: 'currency', currency }).format(value)
+  numberFormat(locale.value, { style: 'currency', currency }).format(value)
 
 /** A number as it is typed, with a comma or a point; nothing for a blank, NaN for no number. */
 export function readNumber(text: string): number | null {

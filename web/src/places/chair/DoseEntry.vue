@@ -8,7 +8,8 @@ import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
 import WhyList from '@/parts/WhyList.vue'
-import { counted, short } from '@/text/format'
+import { counted } from '@/text/format'
+import { figure, measure, unitName } from '@/text/measures'
 
 import type { Chair } from '@/api/chairLog'
 
@@ -86,12 +87,18 @@ function leave() {
         </h3>
         <p class="quiet">
           {{ place }}
-          <template v-if="part">{{ t('chair.of', { grams: short(target.grams) }) }}</template>
-          <template v-if="taken"> · {{ t('chair.taken', { grams: short(taken) }) }}</template>
+          <template v-if="part">{{
+            t('chair.of', { grams: measure(target.grams, 'g') })
+          }}</template>
+          <template v-if="taken">
+            · {{ t('chair.taken', { grams: measure(taken, 'g') }) }}</template
+          >
         </p>
       </div>
       <p class="amount">
-        <b>{{ short(goal) }}<small> g</small></b>
+        <b
+          >{{ figure(goal, 'g') }}<small> {{ unitName('g') }}</small></b
+        >
         <span v-if="units && target.unit">{{ counted(units, target.unit) }}</span>
       </p>
       <button class="act big" type="button" @click="take(goal, units ?? undefined)">

@@ -7,9 +7,10 @@ import { RouterLink } from 'vue-router'
 import { useCleaning, usePutBack, useTakeKit } from '@/api/products'
 import { refusalOf } from '@/forms/refusal'
 import Refusals from '@/parts/Refusals.vue'
-import { clock, short } from '@/text/format'
+import { clock } from '@/text/format'
 
 import type { Chair } from '@/api/chairLog'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{
   chair: Chair
@@ -28,7 +29,7 @@ const refusal = refusalOf(take.error, cleaning.error, putBack.error)
 const needed = computed(() => {
   const { rods, pins, bands, clips, ties } = props.chair.answer.kit_needed
   return [
-    ...rods.map((rod) => t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) })),
+    ...rods.map((rod) => t('plan.rods', { n: rod.count, mm: measure(rod.diameter_mm, 'mm') })),
     ...(
       [
         ['pin', pins],

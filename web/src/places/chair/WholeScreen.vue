@@ -2,7 +2,7 @@
 /** The whole screen is one button: a knuckle, a key or a foot switch is enough. */
 import { useI18n } from 'vue-i18n'
 
-import { short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 import type { Chair } from '@/api/chairLog'
 
@@ -21,7 +21,7 @@ const { t } = useI18n()
     <button class="main" type="button" @click="emit('main')">
       <span class="title">{{ title }}</span>
       <span v-for="target in targets" :key="`${target.role} ${target.layer}`">
-        {{ short(target.grams) }} g {{ target.name }}
+        {{ measure(target.grams, 'g') }} {{ target.name }}
       </span>
       <b>{{ t(running ? 'chair.done' : 'chair.start') }} {{ running ? elapsed : '' }}</b>
       <small>{{ t('chair.tapAnywhere') }}</small>

@@ -13,6 +13,7 @@ import PageHeader from '@/parts/PageHeader.vue'
 import SavedViews from '@/parts/SavedViews.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { ago } from '@/text/format'
+import { measure } from '@/text/measures'
 
 const { t } = useI18n()
 const router = useRouter()
@@ -32,7 +33,7 @@ onKeyStroke('n', (event) => {
 const hair = (client: ClientRow) =>
   [
     client.pattern,
-    client.length_cm ? t('hair.summary.length', { cm: client.length_cm }) : null,
+    client.length_cm ? t('hair.summary.length', { cm: measure(client.length_cm, 'cm') }) : null,
     client.porosity ? t('clients.porosity', { level: t(`hair.word.${client.porosity}`) }) : null,
   ]
     .filter(Boolean)

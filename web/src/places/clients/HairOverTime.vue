@@ -10,7 +10,9 @@ import type { Schemas } from '@/api/client'
 import { useTimeline } from '@/api/queries'
 import ChartFrame from '@/parts/ChartFrame.vue'
 import Figures from '@/parts/Figures.vue'
-import { day, short } from '@/text/format'
+import { day } from '@/text/format'
+import { locale } from '@/text/region'
+import { figure, measure, unitName } from '@/text/measures'
 
 type Series = Schemas['Series']
 
@@ -41,7 +43,7 @@ const x = computed(() => {
 })
 const months = computed(() => x.value.ticks(5))
 const monthName = (date: Date) =>
-  new Intl.DateTimeFormat(navigator.language, { month: 'short' }).format(date)
+  new Intl.DateTimeFormat(locale.value, { month: 'short' }).format(date)
 
 const rows = computed(() =>
   series.value.map((kept, i) => {
@@ -59,7 +61,7 @@ const rows = computed(() =>
       cy: y(point.value),
       low: point.low === null ? null : y(point.low),
       high: point.high === null ? null : y(point.high),
-      text: `${day(point.at)}: ${short(point.value)} ${kept.unit}`,
+      text: `${day(point.at)}: ${measure(point.value, kept.unit)}`,
     }))
     return {
       ...kept,
@@ -78,7 +80,7 @@ const describe = (line: Series) =>
   t('time.describe', {
     what: t(`time.series.${line.key}`),
     list: line.points
-      .map((point) => `${day(point.at)} ${short(point.value)} ${line.unit}`)
+      .map((point) => `${day(point.at)} ${measure(point.value, line.unit)}`)
       .join(', '),
   })
 </script>
@@ -111,7 +113,7 @@ const describe = (line: Series) =>
             class="grid"
           />
           <text x="0" :y="row.base + 24" class="name">{{ t(`time.series.${row.key}`) }}</text>
-          <text x="0" :y="row.base + 40" class="tick start">{{ row.unit }}</text>
+          <text x="0" :y="row.base + 40" class="tick start">{{ unitName(row.unit) }}</text>
           <path :d="row.path ?? ''" class="curve" />
           <g v-for="(place, i) in row.places" :key="i">
             <line
@@ -125,7 +127,7 @@ const describe = (line: Series) =>
             <rect :x="place.cx - 3" :y="place.cy - 3" width="6" height="6" class="dot" />
             <title>{{ place.text }}</title>
           </g>
-          <text :x="WIDTH" :y="row.lastY + 5" class="last">{{ short(row.last) }}</text>
+          <text :x="WIDTH" :y="row.lastY + 5" class="last">{{ figure(row.last, row.unit) }}</text>
         </g>
       </svg>
       <template #table>
@@ -143,10 +145,10 @@ const describe = (line: Series) =>
               <tr v-for="point in kept.points" :key="point.at">
                 <td>{{ day(point.at) }}</td>
                 <td>{{ t(`time.series.${kept.key}`) }}</td>
-                <td class="n">{{ short(point.value) }} {{ kept.unit }}</td>
+                <td class="n">{{ measure(point.value, kept.unit) }}</td>
                 <td class="n">
                   <template v-if="point.low !== null && point.high !== null">
-                    {{ short(point.low) }}–{{ short(point.high) }}
+                    {{ figure(point.low, kept.unit) }}–{{ figure(point.high, kept.unit) }}
                   </template>
                 </td>
               </tr>

@@ -1,6 +1,7 @@
 /** A head of hair in one line. */
 import type { Schemas } from '@/api/client'
 import { percent, short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 type Translate = (key: string, named?: Record<string, unknown>) => string
 
@@ -15,7 +16,7 @@ export function summary({ hair, shrinkage }: Schemas['Profile'], t: Translate): 
     isNumber(density_per_cm2)
       ? t('hair.summary.density', { value: short(density_per_cm2, 0) })
       : density && t('hair.summary.densityWord', { level: t(`hair.word.${String(density)}`) }),
-    isNumber(length_cm) && t('hair.summary.length', { cm: short(length_cm) }),
+    isNumber(length_cm) && t('hair.summary.length', { cm: measure(length_cm, 'cm') }),
     shrinkage !== null && t('hair.summary.shrinks', { share: percent(shrinkage) }),
   ]
     .filter(Boolean)

@@ -70,7 +70,8 @@ function time() {
       <Amount
         :label="label"
         hide-label
-        :unit="narrow ? undefined : question.unit"
+        :unit="question.unit"
+        :hide-unit="narrow"
         :wrong="wrong"
         :model-value="asNumber"
         :width="narrow ? '84px' : timed ? '96px' : '160px'"

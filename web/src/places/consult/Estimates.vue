@@ -7,6 +7,7 @@ import type { Schemas } from '@/api/client'
 import { levelValues } from '@/api/generated'
 import WhyList from '@/parts/WhyList.vue'
 import { percent, short } from '@/text/format'
+import { figure, measure } from '@/text/measures'
 
 const props = defineProps<{ profile: Schemas['Profile']; part: string }>()
 const { t } = useI18n()
@@ -102,12 +103,12 @@ const reasons = computed(() =>
         </span>
       </p>
       <p v-if="estimates.growth">
-        {{ t('consult.grows', { cm: short(estimates.growth.cm_per_month) }) }}
+        {{ t('consult.grows', { cm: measure(estimates.growth.cm_per_month, 'cm') }) }}
         <span class="quiet">
           {{
             t('consult.growsRange', {
-              low: short(estimates.growth.low),
-              high: short(estimates.growth.high),
+              low: figure(estimates.growth.low, 'cm'),
+              high: figure(estimates.growth.high, 'cm'),
               from: short(estimates.growth.published_low),
               to: short(estimates.growth.published_high),
             })

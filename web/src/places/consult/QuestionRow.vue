@@ -5,11 +5,12 @@ import { useI18n } from 'vue-i18n'
 
 import { zoneValues } from '@/api/generated'
 import Theirs from '@/parts/Theirs.vue'
-import { ago, short } from '@/text/format'
+import { ago } from '@/text/format'
 import { useWording } from '@/text/wording'
 
 import AnswerInput from './AnswerInput.vue'
 import { type Consulting, fieldOf, type Question, type Value, wordsOf } from './consulting'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{ question: Question; consulting: Consulting }>()
 const { t } = useI18n()
@@ -33,7 +34,7 @@ const wording = (word: string) => worded(props.question.key, word)
 
 function shown(value: Value | undefined): string {
   if (Array.isArray(value)) return value.map(wording).join(', ')
-  if (typeof value === 'number') return `${short(value)} ${props.question.unit}`.trim()
+  if (typeof value === 'number') return measure(value, props.question.unit).trim()
   const text = String(value ?? '')
   if (props.question.answer === 'date') return text
   return text

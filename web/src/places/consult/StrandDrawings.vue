@@ -5,7 +5,8 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { percent, short } from '@/text/format'
+import { percent } from '@/text/format'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{ drawings: Schemas['Drawing'][] }>()
 const chosen = defineModel<string | undefined>()
@@ -14,6 +15,8 @@ const { t } = useI18n()
 const WIDTH = 62
 const HEIGHT = 112
 const PX_PER_MM = 1
+/** Of every strand, stretched [cm]. */
+const LENGTH_CM = 11
 
 const path = line<number[]>(
   (point) => WIDTH / 2 + (point[0] ?? 0) * PX_PER_MM,
@@ -25,7 +28,11 @@ const strands = computed(() =>
 </script>
 
 <template>
-  <div class="strands" role="group" :aria-label="t('consult.strands')">
+  <div
+    class="strands"
+    role="group"
+    :aria-label="t('consult.strands', { cm: measure(LENGTH_CM, 'cm') })"
+  >
     <button
       v-for="strand in strands"
       :key="strand.pattern"
@@ -39,11 +46,11 @@ const strands = computed(() =>
       </svg>
       <b>{{ strand.pattern }}</b>
       <span class="quiet"
-        >{{ short(strand.curl_mm) }} mm<br />−{{ percent(strand.shrinkage) }}</span
+        >{{ measure(strand.curl_mm, 'mm') }}<br />−{{ percent(strand.shrinkage) }}</span
       >
     </button>
   </div>
-  <p class="how quiet">{{ t('consult.strandsHow') }}</p>
+  <p class="how quiet">{{ t('consult.strandsHow', { cm: measure(LENGTH_CM, 'cm') }) }}</p>
 </template>
 
 <style scoped>

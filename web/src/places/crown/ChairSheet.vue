@@ -9,6 +9,7 @@ import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
 import { usePlanWords } from '@/places/plans/words'
 import { counted, day, minutes, short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{
   name: string
@@ -28,8 +29,8 @@ type Product = Step['products'][number]
 function doseOf(product: Product): string {
   const amount =
     product.units == null
-      ? `${short(product.grams)} g`
-      : `${counted(product.units, product.unit ?? '')} (${short(product.grams)} g)`
+      ? `${measure(product.grams, 'g')}`
+      : `${counted(product.units, product.unit ?? '')} (${measure(product.grams, 'g')})`
   return [product.name, amount, words.where(product)].filter(Boolean).join(', ')
 }
 const allergies = computed(() => props.person?.allergies ?? [])

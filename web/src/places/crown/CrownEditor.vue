@@ -18,6 +18,7 @@ import { useWish } from '@/wish/useWish'
 
 import Effect from './Effect.vue'
 import { useParting } from './parting'
+import { figure, unitName } from '@/text/measures'
 import PartingBar from './PartingBar.vue'
 import SectionPanel from './SectionPanel.vue'
 
@@ -98,8 +99,8 @@ const legend = computed(() => {
   const { low, high } = bounds.value
   if (tint.value === 'dryness')
     return `${t('crown.drynessAt')}: ${span(percent(low), percent(high))}`
-  const unit = tint.value === 'grams' ? 'g' : t('plan.minutesUnit')
-  return `${span(short(low), short(high))} ${unit}`
+  if (tint.value === 'grams') return `${span(figure(low, 'g'), figure(high, 'g'))} ${unitName('g')}`
+  return `${span(short(low), short(high))} ${t('plan.minutesUnit')}`
 })
 const span = (low: string, high: string) => (low === high ? low : t('crown.legend', { low, high }))
 

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 
 import type { PlanAnswer } from '@/api/queries'
 import { minutes, percent, short } from '@/text/format'
+import { figure, measure } from '@/text/measures'
 
 const props = defineProps<{ now: PlanAnswer; before: PlanAnswer }>()
 const { t } = useI18n()
@@ -13,7 +14,7 @@ const hours = (plan: PlanAnswer) =>
   plan.drying.h_to_dry === null ? '–' : `${short(plan.drying.h_to_dry)} h`
 function kit(plan: PlanAnswer): string {
   const { rods, bands, pins } = plan.kit_needed
-  const words = rods.map((rod) => `${rod.count} × ${short(rod.diameter_mm)} mm`)
+  const words = rods.map((rod) => `${rod.count} × ${measure(rod.diameter_mm, 'mm')}`)
   if (bands) words.push(t('plan.bands', { n: bands }))
   if (pins) words.push(t('plan.pins', { n: pins }))
   return words.join(', ')
@@ -21,9 +22,9 @@ function kit(plan: PlanAnswer): string {
 /** The least and the most hair in one section. */
 function hair(plan: PlanAnswer): string {
   const grams = plan.sections.map((section) => section.grams)
-  const low = short(Math.min(...grams))
-  const high = short(Math.max(...grams))
-  return low === high ? `${low} g` : `${low}–${high} g`
+  const low = figure(Math.min(...grams), 'g')
+  const high = measure(Math.max(...grams), 'g')
+  return high.startsWith(`${low} `) ? high : `${low}–${high}`
 }
 const rows = computed(() =>
   [
@@ -37,7 +38,7 @@ const rows = computed(() =>
     { name: 'odds', value: (planAnswer: PlanAnswer) => percent(planAnswer.drying.odds_dry) },
     {
       name: 'sitsAll',
-      value: (planAnswer: PlanAnswer) => `${short(planAnswer.finished.length_cm)} cm`,
+      value: (planAnswer: PlanAnswer) => measure(planAnswer.finished.length_cm, 'cm'),
     },
     { name: 'kit', value: kit },
   ]

@@ -14,6 +14,7 @@ import { short } from '@/text/format'
 import type { WishDesk } from '@/wish/useWish'
 
 import type { useParting } from './parting'
+import { figure } from '@/text/measures'
 
 type Scheme = Schemas['Scheme']
 
@@ -117,7 +118,7 @@ function setBand(name: keyof Schemas['Bands'], value: number | null | undefined)
           hide-label
           unit="mm"
           :model-value="sizes[place - 1] ?? null"
-          :placeholder="place === 1 && rods ? String(rods) : '–'"
+          :placeholder="place === 1 && rods ? figure(rods, 'mm') : '–'"
           :name="`parting.sizes_mm.${place - 1}`"
           width="82px"
           @update:model-value="setSize(place - 1, $event)"
@@ -169,7 +170,7 @@ function setBand(name: keyof Schemas['Bands'], value: number | null | undefined)
         :label="t('crown.endsOut')"
         unit="cm"
         :model-value="bands?.ends_out_cm ?? null"
-        :placeholder="short(usualBands.ends_out_cm)"
+        :placeholder="figure(usualBands.ends_out_cm, 'cm')"
         name="goal.bands.ends_out_cm"
         width="90px"
         @update:model-value="setBand('ends_out_cm', $event)"
@@ -190,7 +191,7 @@ function setBand(name: keyof Schemas['Bands'], value: number | null | undefined)
       :label="t('crown.rodSize')"
       unit="mm"
       :model-value="wish.goal.rod_mm ?? null"
-      :placeholder="String(rods)"
+      :placeholder="figure(rods, 'mm')"
       name="goal.rod_mm"
       width="92px"
       @update:model-value="desk.patch({ goal: { rod_mm: $event } })"

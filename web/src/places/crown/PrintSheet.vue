@@ -15,6 +15,7 @@ import PrintPage from '@/parts/PrintPage.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { usePlanWords } from '@/places/plans/words'
 import { day, minutes, short } from '@/text/format'
+import { figure, unitName } from '@/text/measures'
 
 import ChairSheet from './ChairSheet.vue'
 
@@ -94,8 +95,8 @@ const letter = (bundle: number | null | undefined) =>
               <th class="n">{{ t('print.no') }}</th>
               <th v-if="columns.length < 3">{{ t('print.section') }}</th>
               <th>{{ t('print.lay') }}</th>
-              <th class="n">{{ t('print.grams') }}</th>
-              <th v-if="columns.length < 4" class="n">{{ t('print.length') }}</th>
+              <th class="n">{{ unitName('g') }}</th>
+              <th v-if="columns.length < 4" class="n">{{ unitName('cm') }}</th>
               <th v-if="hasRods" class="n">{{ t('print.rod') }}</th>
               <th v-if="hasBundles">{{ t('print.bundle') }}</th>
               <th class="n">{{ t('print.minutes') }}</th>
@@ -108,9 +109,11 @@ const letter = (bundle: number | null | undefined) =>
               </td>
               <td v-if="columns.length < 3">{{ t(`hair.zones.${section.zone}`) }}</td>
               <td>{{ t(`crown.lays.${section.lay}`) }}</td>
-              <td class="n">{{ short(section.grams) }}</td>
-              <td v-if="columns.length < 4" class="n">{{ short(section.length_cm, 0) }}</td>
-              <td v-if="hasRods" class="n">{{ section.rod_mm ? short(section.rod_mm) : '' }}</td>
+              <td class="n">{{ figure(section.grams, 'g') }}</td>
+              <td v-if="columns.length < 4" class="n">{{ figure(section.length_cm, 'cm', 0) }}</td>
+              <td v-if="hasRods" class="n">
+                {{ section.rod_mm ? figure(section.rod_mm, 'mm') : '' }}
+              </td>
               <td v-if="hasBundles">{{ letter(section.bundle) }}</td>
               <td class="n">{{ short(section.minutes ?? 0) }}</td>
             </tr>
@@ -121,7 +124,7 @@ const letter = (bundle: number | null | undefined) =>
         <p>
           <b>{{ t('print.legend') }}.</b> {{ t('print.legendNumbers') }}
           {{ t('print.legendArrows') }}
-          <template v-if="hasRods">{{ t('print.legendRods') }}</template>
+          <template v-if="hasRods">{{ t('print.legendRods', { unit: unitName('mm') }) }}</template>
           <template v-if="hasBundles"> {{ t('print.legendBundles') }}</template>
           <template v-if="answer.lines?.some((line) => line.doubles)">
             {{ t('print.legendDoubles') }}</template

@@ -9,6 +9,7 @@ import type { Reason, Section } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { number, short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{
   section: Section
@@ -28,15 +29,15 @@ const facts = computed(() => {
   const facts: [string, string | undefined][] = [
     ['area', `${short(section.area_cm2, 0)} cm²`],
     ['hairs', number(section.hairs)],
-    ['grams', `${short(section.grams)} g`],
-    ['length', `${short(section.length_cm)} cm`],
-    ['sits', section.sits_cm == null ? undefined : `${short(section.sits_cm)} cm`],
+    ['grams', `${measure(section.grams, 'g')}`],
+    ['length', `${measure(section.length_cm, 'cm')}`],
+    ['sits', section.sits_cm == null ? undefined : `${measure(section.sits_cm, 'cm')}`],
     ['minutes', section.minutes == null ? undefined : `${short(section.minutes)} min`],
     ['dry', section.h_to_dry == null ? undefined : `${short(section.h_to_dry)} h`],
-    ['rod', section.rod_mm == null ? undefined : `${short(section.rod_mm)} mm`],
+    ['rod', section.rod_mm == null ? undefined : `${measure(section.rod_mm, 'mm')}`],
     ['turns', section.turns == null ? undefined : short(section.turns)],
-    ['wound', section.wound_mm == null ? undefined : `${short(section.wound_mm)} mm`],
-    ['curl', section.curl_mm == null ? undefined : `${short(section.curl_mm)} mm`],
+    ['wound', section.wound_mm == null ? undefined : `${measure(section.wound_mm, 'mm')}`],
+    ['curl', section.curl_mm == null ? undefined : `${measure(section.curl_mm, 'mm')}`],
     ['bundle', section.bundle == null ? undefined : String.fromCharCode(64 + section.bundle)],
   ]
   return facts.filter(([, value]) => value !== undefined)
@@ -63,7 +64,7 @@ function setNumber(value: number | null | undefined) {
       </div>
       <div v-for="[role, grams] in doses" :key="role">
         <dt>{{ t(`plan.roles.${role}`) }}</dt>
-        <dd>{{ short(grams, 2) }} g</dd>
+        <dd>{{ measure(grams, 'g', 2) }}</dd>
       </div>
     </dl>
     <div class="acts">

@@ -11,6 +11,7 @@ import { useAir, useAirStandIn } from '@/api/crown'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import { percent, short } from '@/text/format'
+import { figure, measure, unitName } from '@/text/measures'
 import { percentOf, shareOf } from '@/wish/choices'
 import type { WishDesk } from '@/wish/useWish'
 
@@ -52,18 +53,18 @@ const airAt = (at: 'salon' | 'home') => props.ambient.find((air) => air.at === a
     <ul>
       <li v-for="place in ambient" :key="place.at">
         <strong>{{ t(`dryplan.ats.${place.at}`) }}</strong>
-        {{ short(place.temp_c) }} °C, {{ percent(place.rh) }}
+        {{ measure(place.temp_c, '°C') }}, {{ percent(place.rh) }}
         <span class="quiet">
-          {{ t('dryplan.dew', { dew: short(place.dew_point_c) }) }} ·
+          {{ t('dryplan.dew', { dew: measure(place.dew_point_c, '°C') }) }} ·
           {{ place.source || t(`dryplan.by.${place.by}`) }}
         </span>
       </li>
     </ul>
     <div class="fields">
       <Amount
-        :label="`${t('dryplan.ats.salon')} °C`"
+        :label="`${t('dryplan.ats.salon')} ${unitName('°C')}`"
         :model-value="own('room').temp_c ?? null"
-        :placeholder="short(airAt('salon')?.temp_c ?? 0)"
+        :placeholder="figure(airAt('salon')?.temp_c ?? 0, '°C')"
         name="room.temp_c"
         width="86px"
         @update:model-value="desk.patch({ room: { temp_c: $event } })"
@@ -78,9 +79,9 @@ const airAt = (at: 'salon' | 'home') => props.ambient.find((air) => air.at === a
         @update:model-value="desk.patch({ room: { rh: shareOf($event) } })"
       />
       <Amount
-        :label="`${t('dryplan.homeTemp')} °C`"
+        :label="`${t('dryplan.homeTemp')} ${unitName('°C')}`"
         :model-value="own('home').temp_c ?? null"
-        :placeholder="airAt('home') ? short(airAt('home')?.temp_c ?? 0) : '–'"
+        :placeholder="airAt('home') ? figure(airAt('home')?.temp_c ?? 0, '°C') : '–'"
         name="home.temp_c"
         width="86px"
         @update:model-value="desk.patch({ home: { temp_c: $event } })"

@@ -9,7 +9,8 @@ import { refusalOf } from '@/forms/refusal'
 import Await from '@/parts/Await.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import Refusals from '@/parts/Refusals.vue'
-import { minutes, short } from '@/text/format'
+import { minutes } from '@/text/format'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{ wish: Wish }>()
 const emit = defineEmits<{ looks: [looks: NonNullable<Wish['goal']['looks']>] }>()
@@ -77,7 +78,7 @@ const folds = (steps: (typeof links.value)[number]['steps']) =>
               {{ styles.titleOf(link.style) }} · {{ minutes(link.hands_on_min) }}
               {{ t('plan.handsOn') }}
               <template v-for="(grams, role) in link.product_g" :key="role">
-                · {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g
+                · {{ t(`plan.roles.${role}`) }} {{ measure(grams, 'g') }}
               </template>
             </span>
           </div>

@@ -9,6 +9,7 @@ import { type Step, useSalon } from '@/api/queries'
 import Figures from '@/parts/Figures.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { counted, money, number, short } from '@/text/format'
+import { exactFigure, figure, measure, unitName } from '@/text/measures'
 
 import { usePlanWords } from './words'
 
@@ -39,7 +40,10 @@ const words = usePlanWords()
 const rangeOf = (product: Product) =>
   product.grams_low == null || product.grams_high == null
     ? t('layers.decided')
-    : t('plan.range', { low: short(product.grams_low), high: short(product.grams_high) })
+    : t('plan.range', {
+        low: figure(product.grams_low, 'g'),
+        high: measure(product.grams_high, 'g'),
+      })
 
 const doses = computed(() =>
   props.steps.flatMap((step) => step.products.map((product) => ({ step, product }))),
@@ -51,7 +55,7 @@ const doses = computed(() =>
     <thead>
       <tr>
         <th>{{ t('plan.doses') }}</th>
-        <th class="n">{{ t('plan.grams') }}</th>
+        <th class="n">{{ unitName('g') }}</th>
         <th class="n">{{ t('plan.byHand') }}</th>
         <th class="n">{{ t('plan.left') }}</th>
       </tr>
@@ -96,7 +100,7 @@ const doses = computed(() =>
         </td>
         <td class="n" :title="rangeOf(product)">
           <WhyList :reasons="product.reasons" :about="product.name">{{
-            number(product.grams, 1)
+            exactFigure(product.grams, 'g')
           }}</WhyList>
         </td>
         <td class="n">
@@ -109,7 +113,7 @@ const doses = computed(() =>
           class="n"
           :class="{ short: product.stock_g !== null && product.stock_g < product.grams }"
         >
-          {{ product.stock_g === null ? '–' : `${short(product.stock_g, 0)} g` }}
+          {{ product.stock_g === null ? '–' : measure(product.stock_g, 'g', 0) }}
         </td>
       </tr>
     </tbody>

@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/api/client'
 import { layerOnValues, layerWayValues, zoneValues } from '@/api/generated'
 import type { PlanAnswer, Step } from '@/api/queries'
+import { figure } from '@/text/measures'
 import Amount from '@/parts/Amount.vue'
 import Pick from '@/parts/Pick.vue'
 
@@ -158,7 +159,7 @@ const most = computed(() => props.answer.layers_most ?? layers.value.length)
           hide-label
           unit="g"
           width="100px"
-          :placeholder="String(doseOf(place)?.grams ?? '')"
+          :placeholder="doseOf(place) ? figure(doseOf(place)?.grams ?? 0, 'g', 2) : ''"
           :model-value="layer.grams ?? null"
           @update:model-value="change(place, { grams: $event })"
         />

@@ -12,6 +12,7 @@ import Term from '@/parts/Term.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, short, span, when } from '@/text/format'
+import { figure, measure } from '@/text/measures'
 
 import DoseTable from './DoseTable.vue'
 import LayerList from './LayerList.vue'
@@ -198,17 +199,17 @@ const folds = computed(() =>
         <DryingChart :drying="answer.drying" />
         <div class="sits">
           <b>
-            <WhyList :reasons="answer.finished.reasons" :about="t('plan.sits')"
-              >{{ short(answer.finished.length_cm) }} cm</WhyList
-            >
+            <WhyList :reasons="answer.finished.reasons" :about="t('plan.sits')">{{
+              measure(answer.finished.length_cm, 'cm')
+            }}</WhyList>
           </b>
           <span>
             {{ t('plan.sits') }}: {{ answer.finished.landmark }}
             <span class="quiet">
               ({{
                 t('plan.range', {
-                  low: short(answer.finished.length_low),
-                  high: short(answer.finished.length_high),
+                  low: figure(answer.finished.length_low, 'cm'),
+                  high: figure(answer.finished.length_high, 'cm'),
                 })
               }})
             </span>

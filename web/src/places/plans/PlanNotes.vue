@@ -6,7 +6,7 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/api/client'
 import type { PlanAnswer } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
-import { short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 import HomePhases from './HomePhases.vue'
 
@@ -71,7 +71,7 @@ const pieces = computed(() => {
         {{ pieces }}
       </p>
       <p v-for="rod in answer.kit_needed.rods" :key="rod.diameter_mm">
-        {{ t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) }) }}
+        {{ t('plan.rods', { n: rod.count, mm: measure(rod.diameter_mm, 'mm') }) }}
         <template v-if="rod.short">
           {{ t('plan.rodsShort', { n: rod.short }) }}
         </template>
@@ -83,7 +83,7 @@ const pieces = computed(() => {
         {{
           t('plan.oddRods', {
             n: substitute.count,
-            mm: short(substitute.diameter_mm),
+            mm: measure(substitute.diameter_mm, 'mm'),
             places: substitute.sections.join(', '),
           })
         }}

@@ -5,6 +5,7 @@ import { useI18n } from 'vue-i18n'
 import type { PlanAnswer } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
 import { number, short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 defineProps<{ section: PlanAnswer['sections'][number]; answer: PlanAnswer }>()
 const { t } = useI18n()
@@ -18,24 +19,26 @@ const { t } = useI18n()
       {{ t('plan.lays', { lay: t(`plan.lay.${section.lay}`) }) }}
     </dt>
     <dd>
-      {{ t('plan.sectionHair', { hairs: number(section.hairs), grams: short(section.grams) }) }}
+      {{
+        t('plan.sectionHair', { hairs: number(section.hairs), grams: measure(section.grams, 'g') })
+      }}
       ·
       {{
         t('plan.sectionArea', {
           area: short(section.area_cm2, 0),
-          length: short(section.length_cm),
+          length: measure(section.length_cm, 'cm'),
         })
       }}
     </dd>
     <dd>
       <template v-for="(grams, role) in section.doses" :key="role">
-        {{ t(`plan.roles.${role}`) }} {{ short(grams) }} g ·
+        {{ t(`plan.roles.${role}`) }} {{ measure(grams, 'g') }} ·
       </template>
       {{ t('plan.sectionMinutes', { minutes: short(section.minutes ?? 0) }) }}
       <template v-if="section.h_to_dry">
         · {{ t('plan.sectionDry', { hours: short(section.h_to_dry) }) }}
       </template>
-      <template v-if="section.rod_mm"> · {{ short(section.rod_mm) }} mm</template>
+      <template v-if="section.rod_mm"> · {{ measure(section.rod_mm, 'mm') }}</template>
       {{ ' ' }}
       <WhyList
         :reasons="answer.section_reasons ?? []"

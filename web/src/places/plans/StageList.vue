@@ -9,6 +9,7 @@ import { airAtValues, stageKindValues } from '@/api/generated'
 import Amount from '@/parts/Amount.vue'
 import Pick from '@/parts/Pick.vue'
 import { minutes, percent, short } from '@/text/format'
+import { figure, measure } from '@/text/measures'
 import type { WishDesk } from '@/wish/useWish'
 
 type Planned = Schemas['PlannedStage']
@@ -110,7 +111,7 @@ const clock = (stage: Planned | undefined) =>
           :label="`${t('dryplan.stage', { n: place + 1 })}: ${t('dryplan.temp')}`"
           unit="°C"
           :model-value="stage.temp_c ?? null"
-          :placeholder="short(answer.stages[place]?.temp_c ?? 0, 0)"
+          :placeholder="figure(answer.stages[place]?.temp_c ?? 0, '°C', 0)"
           :name="`stages.${place}.temp_c`"
           width="84px"
           @update:model-value="change(place, { temp_c: $event })"
@@ -152,7 +153,7 @@ const clock = (stage: Planned | undefined) =>
         <strong>{{ t(`dryplan.kinds.${stage.kind}`) }}</strong>
         {{ t(`dryplan.ats.${stage.at}`) }},
         <span class="quiet">
-          {{ short(stage.temp_c) }} °C, {{ percent(stage.rh) }} ·
+          {{ measure(stage.temp_c, '°C') }}, {{ percent(stage.rh) }} ·
           {{ stage.minutes == null ? t('dryplan.untilDone') : minutes(stage.minutes) }}
         </span>
       </div>

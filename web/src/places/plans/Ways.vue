@@ -11,6 +11,7 @@ import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { minutes, money, percent, short } from '@/text/format'
+import { measure } from '@/text/measures'
 import { patched, patchOf } from '@/wish/patch'
 import { useWish } from '@/wish/useWish'
 
@@ -58,11 +59,11 @@ const figures = (m: Measures) => [
   [minutes(m.today_min), t('ways.today')],
   [minutes(m.hands_on_min), t('ways.hands')],
   [percent(m.definition), t('ways.definition')],
-  [`${short(m.length_cm)} cm`, t('ways.length')],
+  [`${measure(m.length_cm, 'cm')}`, t('ways.length')],
   [`${short(m.release_after_h)} h`, t('ways.release')],
   [percent(m.odds_dry), t('ways.odds')],
   [
-    `${short(m.product_g, 0)} g${m.product_cost && salon.data.value ? ` · ${money(m.product_cost, salon.data.value.currency)}` : ''}`,
+    `${measure(m.product_g, 'g', 0)}${m.product_cost && salon.data.value ? ` · ${money(m.product_cost, salon.data.value.currency)}` : ''}`,
     t('ways.product'),
   ],
 ]

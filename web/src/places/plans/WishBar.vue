@@ -17,6 +17,7 @@ import Stepper from '@/parts/Stepper.vue'
 import { short } from '@/text/format'
 import { anotherCount, dryerOf, percentOf, shareOf } from '@/wish/choices'
 import type { WishDesk } from '@/wish/useWish'
+import { figure } from '@/text/measures'
 
 import ArrivalFields from './ArrivalFields.vue'
 import SchoolFields from './SchoolFields.vue'
@@ -133,7 +134,7 @@ const styles = computed(() =>
       name="room.temp_c"
       unit="°C"
       :model-value="desk.wish.value.room?.temp_c ?? null"
-      :placeholder="air?.temp_c === undefined ? t('plan.usual') : short(air.temp_c)"
+      :placeholder="air?.temp_c === undefined ? t('plan.usual') : figure(air.temp_c, '°C')"
       width="96px"
       @update:model-value="desk.patch({ room: { temp_c: $event } })"
     />
@@ -193,7 +194,7 @@ const styles = computed(() =>
       name="goal.rod_mm"
       unit="mm"
       :model-value="desk.wish.value.goal.rod_mm ?? null"
-      :placeholder="String(rods)"
+      :placeholder="figure(rods, 'mm')"
       width="96px"
       @update:model-value="desk.patch({ goal: { rod_mm: $event } })"
     />

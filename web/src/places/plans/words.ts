@@ -3,6 +3,7 @@ import { useI18n } from 'vue-i18n'
 
 import type { PlanAnswer, Step } from '@/api/queries'
 import { short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 type Product = Step['products'][number]
 
@@ -10,7 +11,7 @@ export function usePlanWords() {
   const { t } = useI18n()
   /** Rods, pins, bands and clips to lay out. */
   const kit = ({ rods, pins, bands, clips }: PlanAnswer['kit_needed']) => [
-    ...rods.map((rod) => t('plan.rods', { n: rod.count, mm: short(rod.diameter_mm) })),
+    ...rods.map((rod) => t('plan.rods', { n: rod.count, mm: measure(rod.diameter_mm, 'mm') })),
     ...(pins ? [t('plan.pins', { n: pins })] : []),
     ...(bands ? [t('plan.bands', { n: bands })] : []),
     ...(clips ? [t('plan.clips', { n: clips })] : []),

@@ -15,6 +15,7 @@ import Refusals from '@/parts/Refusals.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
 import TextField from '@/parts/TextField.vue'
 import { ago, number, percent } from '@/text/format'
+import { exactFigure, exactMeasure } from '@/text/measures'
 
 const props = defineProps<{ product: number }>()
 const { t } = useI18n()
@@ -136,8 +137,8 @@ const change = computed(() => {
                     :name="`readings.${i}.${field}`"
                   />
                 </td>
-                <td class="n">{{ number(reading.grams, 1) }} g</td>
-                <td class="n">{{ number(reading.grams / reading.units, 2) }} g</td>
+                <td class="n">{{ exactMeasure(reading.grams, 'g') }}</td>
+                <td class="n">{{ exactMeasure(reading.grams / reading.units, 'g', 2) }}</td>
                 <td class="n">
                   <button class="plain link" type="button" @click="drop(i)">
                     {{ t('calibrate.drop') }}
@@ -150,15 +151,17 @@ const change = computed(() => {
         <section class="result">
           <h2 class="ruled">{{ t('calibrate.mean', { unit: unit || '…' }) }}</h2>
           <template v-if="result.data.value && readings.length">
-            <p class="big">{{ number(result.data.value.unit_g, 2) }} g</p>
+            <p class="big">{{ exactMeasure(result.data.value.unit_g, 'g', 2) }}</p>
             <p v-if="readings.length >= LEAST && result.data.value.spread_g != null">
-              {{ t('product.spread', { spread: number(result.data.value.spread_g, 2) }) }}
+              {{
+                t('product.spread', { spread: exactMeasure(result.data.value.spread_g, 'g', 2) })
+              }}
             </p>
             <p v-if="readings.length >= LEAST && result.data.value.low_g != null" class="quiet">
               {{
                 t('product.interval', {
-                  low: number(result.data.value.low_g, 2),
-                  high: number(result.data.value.high_g ?? 0, 2),
+                  low: exactFigure(result.data.value.low_g, 'g', 2),
+                  high: exactMeasure(result.data.value.high_g ?? 0, 'g', 2),
                 })
               }}
             </p>
@@ -168,7 +171,12 @@ const change = computed(() => {
           </template>
           <p v-else class="big quiet">–</p>
           <p v-if="before" class="quiet">
-            {{ t('calibrate.before', { grams: number(before.unit_g, 2), ago: ago(before.at) }) }}
+            {{
+              t('calibrate.before', {
+                grams: exactMeasure(before.unit_g, 'g', 2),
+                ago: ago(before.at),
+              })
+            }}
             <b v-if="change">{{ change }}</b>
           </p>
         </section>

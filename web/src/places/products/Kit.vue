@@ -26,7 +26,8 @@ import Figures from '@/parts/Figures.vue'
 import Moment from '@/parts/Moment.vue'
 import { useLaterRemoval } from '@/parts/laterNote'
 import Refusals from '@/parts/Refusals.vue'
-import { minutes, short, when } from '@/text/format'
+import { minutes, when } from '@/text/format'
+import { measure } from '@/text/measures'
 
 import KitForm from './KitForm.vue'
 import ShelfTop from './ShelfTop.vue'
@@ -68,7 +69,9 @@ const groups = computed(() =>
     .filter((group) => group.items.length),
 )
 const label = (item: Schemas['KitItem']) =>
-  item.diameter_mm ? `${short(item.diameter_mm)} mm` : item.name || t(`kit.kinds.${item.kind}`, 2)
+  item.diameter_mm
+    ? `${measure(item.diameter_mm, 'mm')}`
+    : item.name || t(`kit.kinds.${item.kind}`, 2)
 const elsewhere = (row: FreeItem) =>
   row.elsewhere.map(({ count, holder, end }) => {
     const words = { count, who: holder, when: when(new Date(end), now.value) }
@@ -85,7 +88,7 @@ const clockOf = (use: KitUse) => {
 const needs = (needed: Schemas['KitNeed'][]) =>
   needed
     .map((entry) => {
-      const size = entry.diameter_mm ? ` ${short(entry.diameter_mm)} mm` : ''
+      const size = entry.diameter_mm ? ` ${measure(entry.diameter_mm, 'mm')}` : ''
       return `${entry.count} ${t(`kit.kinds.${entry.kind}`, entry.count)}${size}`
     })
     .join(', ')
@@ -93,7 +96,7 @@ const lacking = (needed: Schemas['KitNeed'][]) =>
   needed
     .filter((entry) => entry.short)
     .map((entry) => {
-      const size = entry.diameter_mm ? ` ${short(entry.diameter_mm)} mm` : ''
+      const size = entry.diameter_mm ? ` ${measure(entry.diameter_mm, 'mm')}` : ''
       return `${t('kit.missing', { missing: entry.short })}: ${t(`kit.kinds.${entry.kind}`, entry.short)}${size}`
     })
     .join(', ')
@@ -221,7 +224,7 @@ async function setCount(item: Schemas['KitItem'], value: number) {
                     t('kit.standsIn', {
                       n: substitute.count,
                       what: t('kit.kinds.rod', substitute.count),
-                      mm: short(substitute.diameter_mm),
+                      mm: measure(substitute.diameter_mm, 'mm'),
                     }),
                   )
                   .join(', ')

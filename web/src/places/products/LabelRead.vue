@@ -6,6 +6,7 @@ import { useI18n } from 'vue-i18n'
 import type { Label } from '@/api/products'
 import WhyList from '@/parts/WhyList.vue'
 import { short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{ label?: Label; editable?: boolean }>()
 const emit = defineEmits<{ take: [text: string, name: string] }>()
@@ -82,7 +83,7 @@ const narrow = (families: string[]) =>
             >{{ t(`label.family.${family}`) }}</span
           >
           <span v-if="ingredient.melts_c !== null && ingredient.melts_c > 15">{{
-            t('label.solid', { c: short(ingredient.melts_c, 0) })
+            t('label.solid', { c: measure(ingredient.melts_c, '°C', 0) })
           }}</span>
         </span>
       </li>

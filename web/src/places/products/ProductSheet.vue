@@ -17,6 +17,7 @@ import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
 import { ago, calendarDay, money, number, percent, short } from '@/text/format'
+import { exactMeasure, measure } from '@/text/measures'
 
 import LabelRead from './LabelRead.vue'
 import ProductFields from './ProductFields.vue'
@@ -81,7 +82,7 @@ const facts = computed(() => {
         ? ''
         : money(Number(product.price), salon.data.value?.currency ?? 'EUR'),
     ],
-    [t('product.full'), product.full_g == null ? '' : `${short(product.full_g)} g`],
+    [t('product.full'), product.full_g == null ? '' : `${measure(product.full_g, 'g')}`],
     [t('product.batch'), product.batch ?? ''],
     [t('product.barcode'), product.barcode ?? ''],
     [t('product.note'), product.note ?? ''],
@@ -149,9 +150,9 @@ const keeps = computed(() => {
         <section>
           <h2 class="ruled">{{ t('product.calibration', { unit: bottle.unit }) }}</h2>
           <p v-if="row.unit_g !== null" class="big">
-            {{ number(row.unit_g, 2) }} g
+            {{ exactMeasure(row.unit_g, 'g', 2) }}
             <span v-if="newest?.spread_g" class="quiet">{{
-              t('product.spread', { spread: number(newest.spread_g, 2) })
+              t('product.spread', { spread: exactMeasure(newest.spread_g, 'g', 2) })
             }}</span>
           </p>
           <p v-else>{{ t('product.notYet') }}</p>

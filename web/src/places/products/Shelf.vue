@@ -19,7 +19,8 @@ import ClientChoice from '@/parts/ClientChoice.vue'
 import { isTyping } from '@/parts/keys'
 import { useInUrl } from '@/parts/useInUrl'
 import WhyList from '@/parts/WhyList.vue'
-import { calendarDay, counted, money, number, short } from '@/text/format'
+import { calendarDay, counted, money } from '@/text/format'
+import { exactMeasure, measure } from '@/text/measures'
 
 import PalmTests from './PalmTests.vue'
 import ShelfTop from './ShelfTop.vue'
@@ -93,7 +94,9 @@ function left(row: Row): string {
   const clients = row.fit?.enough_for
   return [
     clients == null ? '' : t('shelf.enoughFor', { n: clients }, clients),
-    row.outlook.planned_g ? t('shelf.planned', { grams: short(row.outlook.planned_g, 0) }) : '',
+    row.outlook.planned_g
+      ? t('shelf.planned', { grams: measure(row.outlook.planned_g, 'g', 0) })
+      : '',
   ]
     .filter(Boolean)
     .join(' · ')
@@ -147,7 +150,7 @@ onKeyStroke('n', (event) => {
             :aria-label="t('shelf.search')"
           />
           <span v-if="judged && air" class="quiet">
-            {{ t('shelf.air', { dew: short(air.dew_point_c ?? 0, 0) }) }}
+            {{ t('shelf.air', { dew: measure(air.dew_point_c ?? 0, '°C', 0) }) }}
           </span>
         </div>
         <div v-if="air?.missing.length" class="missing" role="note">
@@ -187,7 +190,7 @@ onKeyStroke('n', (event) => {
                   counted(row.fit.units, row.fit.unit ?? '')
                 }}</template>
                 <span class="quiet">
-                  {{ number(row.fit.grams, 1) }} g
+                  {{ exactMeasure(row.fit.grams, 'g') }}
                   <template v-if="cost(row)">· {{ cost(row) }}</template>
                 </span>
               </td>
@@ -198,14 +201,14 @@ onKeyStroke('n', (event) => {
                   :planned="row.outlook.planned_g"
                   :low="row.outlook.low || Boolean(row.outlook.short_on)"
                 />
-                <span>{{ short(row.stock_g, 0) }} g</span>
+                <span>{{ measure(row.stock_g, 'g', 0) }}</span>
                 <span class="quiet">{{ left(row) }}</span>
               </td>
               <td>
                 <b v-if="row.outlook.short_on" class="wrong">{{
                   t('shelf.shortOn', {
                     day: calendarDay(row.outlook.short_on),
-                    grams: short(row.outlook.short_g, 0),
+                    grams: measure(row.outlook.short_g, 'g', 0),
                   })
                 }}</b>
                 <template v-else>{{ lasts(row) }}</template>

@@ -14,7 +14,8 @@ import Choice from '@/parts/Choice.vue'
 import Figures from '@/parts/Figures.vue'
 import Refusals from '@/parts/Refusals.vue'
 import WhyList from '@/parts/WhyList.vue'
-import { ago, calendarDay, number, short } from '@/text/format'
+import { ago, calendarDay } from '@/text/format'
+import { exactMeasure, figure, measure } from '@/text/measures'
 
 import { outlookReasons } from './tasks'
 
@@ -49,15 +50,15 @@ async function save(sure = false) {
     .catch(() => undefined)
   if (done) grams.value = null
 }
-const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(value), 1)}`
+const signed = (value: number) => `${value > 0 ? '+' : '−'}${exactMeasure(Math.abs(value), 'g')}`
 </script>
 
 <template>
   <h2 class="ruled">{{ t('product.stockTitle') }}</h2>
   <p class="big">
-    {{ short(row.stock_g, 1) }} g
+    {{ measure(row.stock_g, 'g', 1) }}
     <span v-if="row.full_g" class="quiet">{{
-      t('shelf.of', { left: short(row.stock_g, 0), full: short(row.full_g, 0) })
+      t('shelf.of', { left: figure(row.stock_g, 'g', 0), full: measure(row.full_g, 'g', 0) })
     }}</span>
   </p>
   <BottleLevel
@@ -68,7 +69,10 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
   />
   <p class="outlook">
     <b v-if="ahead.short_on" class="wrong">{{
-      t('shelf.shortOn', { day: calendarDay(ahead.short_on), grams: short(ahead.short_g, 0) })
+      t('shelf.shortOn', {
+        day: calendarDay(ahead.short_on),
+        grams: measure(ahead.short_g, 'g', 0),
+      })
     }}</b>
     <template v-else-if="ahead.cover_days !== null">
       {{ t('shelf.lasts').toLowerCase() }}
@@ -78,7 +82,7 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
       ahead.services || ahead.planned_g ? t('shelf.lastsLong') : t('shelf.noUse')
     }}</template>
     <span v-if="ahead.planned_g" class="quiet">
-      · {{ t('shelf.planned', { grams: short(ahead.planned_g, 0) }) }}</span
+      · {{ t('shelf.planned', { grams: measure(ahead.planned_g, 'g', 0) }) }}</span
     >
     <WhyList :reasons="outlookReasons(row)" :about="t('shelf.whyLasts', { name: row.name })" />
     <b v-if="ahead.reorder"> · {{ t('shelf.order', { n: ahead.reorder }) }}</b>
@@ -126,7 +130,7 @@ const signed = (value: number) => `${value > 0 ? '+' : '−'}${number(Math.abs(v
             <template v-if="move.note"> · {{ move.note }}</template>
           </span>
         </td>
-        <td class="n">{{ signed(move.grams) }} g</td>
+        <td class="n">{{ signed(move.grams) }}</td>
         <td class="n">
           <button
             class="plain link"

@@ -2,7 +2,8 @@
 import { useI18n } from 'vue-i18n'
 
 import type { Row } from '@/api/products'
-import { calendarDay, percent, short } from '@/text/format'
+import { calendarDay, percent } from '@/text/format'
+import { measure } from '@/text/measures'
 
 /** Why a bottle lasts as long as it says, and until when it keeps. */
 export const outlookReasons = (row: Row) => [
@@ -39,7 +40,7 @@ export function useTasks() {
     if (outlook.short_on) add('short', true, { day: calendarDay(outlook.short_on) })
     else if (outlook.order_now)
       add('order', true, { days: outlook.cover_days === null ? '' : days(outlook.cover_days) })
-    else if (outlook.low) add('low', false, { grams: short(row.stock_g, 0) })
+    else if (outlook.low) add('low', false, { grams: measure(row.stock_g, 'g', 0) })
     if (row.days_left !== null && row.days_left < 0) add('spoiled', true)
     else if (row.spoils_soon && row.keeps_until)
       add('spoils', false, { day: calendarDay(row.keeps_until) })

@@ -14,7 +14,8 @@ import PageHeader from '@/parts/PageHeader.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import RunSheet from '@/places/chair/RunSheet.vue'
 import TimerLine from '@/places/chair/TimerLine.vue'
-import { clock, day, minutes, number } from '@/text/format'
+import { clock, day, minutes } from '@/text/format'
+import { exactMeasure } from '@/text/measures'
 
 const STEP_MS = 900
 
@@ -197,9 +198,9 @@ watch([at, moments], () =>
           <tbody>
             <tr v-for="dose in doses" :key="dose.id">
               <td>{{ dose.name }}</td>
-              <td class="n quiet">{{ number(dose.planned_g, 1) }} g</td>
+              <td class="n quiet">{{ exactMeasure(dose.planned_g, 'g') }}</td>
               <td class="n">
-                <b>{{ number(dose.grams, 1) }} g</b>
+                <b>{{ exactMeasure(dose.grams, 'g') }}</b>
               </td>
             </tr>
           </tbody>

@@ -9,7 +9,8 @@ import { useSalon } from '@/api/queries'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import PageHeader from '@/parts/PageHeader.vue'
-import { calendarDay, minutes, money, number, percent, short } from '@/text/format'
+import { calendarDay, minutes, money, number, percent } from '@/text/format'
+import { measure } from '@/text/measures'
 
 import ResultsBar from './ResultsBar.vue'
 import LearnedVisits from './LearnedVisits.vue'
@@ -44,7 +45,7 @@ const whose = (row: LearnedRow) => row.hands || t('results.salon')
 const name = (row: LearnedRow) =>
   row.quantity === 'minutes' ? row.title : t(`results.names.${row.quantity}`, { what: row.title })
 const amount = (row: LearnedRow, value: number) =>
-  `${short(value, row.quantity === 'minutes' ? 0 : 1)} ${UNITS[row.quantity]}`
+  measure(value, UNITS[row.quantity], row.quantity === 'minutes' ? 0 : 1)
 /** An error of a logarithm as a share. */
 const homeEffects = computed(() => {
   const home = results.data.value?.at_home

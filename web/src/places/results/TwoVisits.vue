@@ -11,6 +11,7 @@ import PageHeader from '@/parts/PageHeader.vue'
 import Pick from '@/parts/Pick.vue'
 import { useInUrl } from '@/parts/useInUrl'
 import { day, number } from '@/text/format'
+import { exactMeasure } from '@/text/measures'
 
 const SIDES = ['first', 'second'] as const
 
@@ -53,7 +54,7 @@ const took = (noted: number | null, planned: number | null) => {
     : t('two.took', { minutes: number(noted) })
 }
 const grams = (name: string, value: number | null) =>
-  value === null ? '–' : `${name} ${number(value, 1)} g`
+  value === null ? '–' : `${name} ${exactMeasure(value, 'g')}`
 </script>
 
 <template>

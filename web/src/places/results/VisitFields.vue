@@ -14,6 +14,7 @@ import TextField from '@/parts/TextField.vue'
 import { number, short } from '@/text/format'
 
 import { dosesOf, notedDoses, notedSteps, SCORES, type VisitForm } from './visitForm'
+import { exactMeasure } from '@/text/measures'
 
 const props = defineProps<{ answer: PlanAnswer }>()
 const form = defineModel<VisitForm>({ required: true })
@@ -132,7 +133,9 @@ const residues = computed(() =>
       </Figures>
       <div v-if="onScale" class="weigh">
         <p>
-          <b>{{ t('visit.weighing', { name: onScale.name, grams: number(onScale.grams, 1) }) }}</b>
+          <b>{{
+            t('visit.weighing', { name: onScale.name, grams: exactMeasure(onScale.grams, 'g') })
+          }}</b>
           <button class="plain link" type="button" @click="weighed = undefined">
             {{ t('visit.closeScale') }}
           </button>

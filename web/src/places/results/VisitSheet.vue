@@ -11,6 +11,7 @@ import PageHeader from '@/parts/PageHeader.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { traitValues } from '@/api/generated'
 import { ago, day, minutes, money, number, percent, short } from '@/text/format'
+import { measure } from '@/text/measures'
 
 import CompareTable from './CompareTable.vue'
 
@@ -59,8 +60,8 @@ const results = computed(() => {
     },
     {
       name: t('visit.length_'),
-      promised: `${short(forecast.length_cm)} cm (${short(forecast.length_low)}–${short(forecast.length_high)})`,
-      result: observed.length_cm == null ? blank : `${short(observed.length_cm)} cm`,
+      promised: `${measure(forecast.length_cm, 'cm')} (${short(forecast.length_low)}–${short(forecast.length_high)})`,
+      result: observed.length_cm == null ? blank : `${measure(observed.length_cm, 'cm')}`,
     },
     {
       name: t('visit.definition'),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { locale } from '@/text/region'
 /** The hours of the salon: opening, feasts, stations, and who works when. */
 import { ElOption, ElSelect } from 'element-plus'
 import { computed, ref, watch } from 'vue'
@@ -39,7 +40,7 @@ watch(
 const MONDAY = new Date(2024, 0, 1)
 const weekdays = computed(() =>
   Array.from({ length: 7 }, (_, day) =>
-    new Intl.DateTimeFormat(navigator.language, { weekday: 'short' }).format(
+    new Intl.DateTimeFormat(locale.value, { weekday: 'short' }).format(
       new Date(MONDAY.getTime() + day * 86_400_000),
     ),
   ),

@@ -22,6 +22,7 @@ import TextField from '@/parts/TextField.vue'
 import { LANGUAGES } from '@/text'
 import SchoolFields from '@/places/plans/SchoolFields.vue'
 import { short } from '@/text/format'
+import { namedCountries } from '@/text/region'
 
 type Salon = Schemas['Salon']
 
@@ -30,6 +31,13 @@ const zones = Intl.supportedValuesOf('timeZone').map((name) => ({
   value: name,
   text: name.replaceAll('_', ' '),
 }))
+const countries = computed(() => namedCountries())
+const units = computed(() =>
+  (['', 'metric', 'ussystem'] as const).map((value) => ({
+    value,
+    text: t(`salon.measures.${value || 'usual'}`),
+  })),
+)
 const styles = useStyles()
 
 const { t } = useI18n()
@@ -125,6 +133,23 @@ async function save() {
               name="language"
               :options="LANGUAGES"
               width="160px"
+            />
+            <Pick
+              v-model="form.country"
+              :label="t('salon.country')"
+              name="country"
+              :options="countries"
+              :placeholder="t('salon.noCountry')"
+              filterable
+              clearable
+              width="200px"
+            />
+            <Pick
+              v-model="form.units"
+              :label="t('salon.units')"
+              name="units"
+              :options="units"
+              width="200px"
             />
             <Pick
               v-model="form.zone"

@@ -25,6 +25,7 @@ import TextField from '@/parts/TextField.vue'
 import Anchor from '@/places/chair/Anchor.vue'
 import { speak } from '@/text'
 import { calendarDay } from '@/text/format'
+import { region } from '@/text/region'
 import { addDays, daysBetween } from '@/text/zone'
 
 const props = defineProps<{ secret: string }>()
@@ -80,6 +81,7 @@ const yesNo = computed(() =>
 async function load() {
   try {
     page.value = await ask(props.secret)
+    region.value = page.value.region
     await speak(page.value.language)
     typed.date ||= page.value.last
     trouble.value = ''

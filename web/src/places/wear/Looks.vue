@@ -14,7 +14,8 @@ import Figures from '@/parts/Figures.vue'
 import { useLaterRemoval } from '@/parts/laterNote'
 import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
-import { day, short } from '@/text/format'
+import { day } from '@/text/format'
+import { figure, unitName } from '@/text/measures'
 
 import Outlines from './Outlines.vue'
 import TakePicture from './TakePicture.vue'
@@ -83,7 +84,9 @@ const about = (picture: LookPicture) =>
   `${day(picture.taken_at)}, ${t(`looks.moments.${picture.moment}`)}`
 function shown(picture: LookPicture, [name, unit, digits]: (typeof MEASURES)[number]) {
   const one = picture.measures?.[name]
-  return one ? `${short(one.value, digits)} ± ${short(one.sd, digits)} ${unit}` : ''
+  return one
+    ? `${figure(one.value, unit, digits)} ± ${figure(one.sd, unit, digits)} ${unitName(unit)}`
+    : ''
 }
 /** Outlines of both, where both could be measured. */
 const outlines = computed(() =>

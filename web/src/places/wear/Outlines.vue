@@ -2,6 +2,7 @@
 /** Silhouettes of two pictures, one over the other at one scale, with a ruler beside them. */
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
+import { measure } from '@/text/measures'
 
 type Point = number[]
 const props = defineProps<{ outlines: { id: number; about: string; points: Point[] }[] }>()
@@ -38,7 +39,9 @@ const path = (points: Point[]) => `M${points.map((point) => point.join(',')).joi
         class="ruler"
         :d="`M${box.left + 0.4},${box.top + box.high - 0.9}v0.5h${RULER_CM}v-0.5`"
       />
-      <text :x="box.left + RULER_CM + 0.8" :y="box.top + box.high - 0.4">{{ RULER_CM }} cm</text>
+      <text :x="box.left + RULER_CM + 0.8" :y="box.top + box.high - 0.4">
+        {{ measure(RULER_CM, 'cm') }}
+      </text>
     </svg>
     <figcaption>
       <span v-for="(one, at) in outlines" :key="one.id">

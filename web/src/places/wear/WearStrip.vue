@@ -7,6 +7,7 @@ import type { LookPicture } from '@/api/looks'
 import type { Checkin, WearDay } from '@/api/wear'
 import { calendarDay, percent, short } from '@/text/format'
 import { isoDay } from '@/text/zone'
+import { measure } from '@/text/measures'
 
 const props = defineProps<{
   days: WearDay[]
@@ -38,7 +39,7 @@ const bars = computed(() =>
       day.definition == null ? '' : t('wear.definition', { share: percent(day.definition) }),
       looks === undefined ? '' : t('wear.told', { n: looks }),
       day.retention == null ? '' : t('wear.retention', { share: short(day.retention, 0) }),
-      measured === undefined ? '' : t('wear.measured', { length: short(measured) }),
+      measured === undefined ? '' : t('wear.measured', { length: measure(measured, 'cm') }),
     ]
     return { ...day, looks, measured, words: words.filter(Boolean).join(', ') }
   }),

@@ -144,7 +144,7 @@ export const clients = {
     summary: {
       density: '{value} Haare/cm²',
       densityWord: 'Dichte {level}',
-      length: '{cm} cm',
+      length: '{cm}',
       shrinks: 'schrumpft um {share}',
     },
   },

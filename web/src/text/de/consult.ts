@@ -24,9 +24,9 @@ export const consult = {
     oneForAll: 'Überall gleich',
     time: 'Stoppuhr starten',
     stop: 'Stopp',
-    strands: '11 cm lange Strähnen, wie sie hängen',
+    strands: 'Strähnen von {cm}, wie sie hängen',
     strandsHow:
-      'Jede Strähne ist 11 cm lang, im selben Maßstab aus Lockenweite und üblichem Schrumpfen gezeichnet.',
+      'Jede Strähne ist {cm} lang, im selben Maßstab aus Lockenweite und üblichem Schrumpfen gezeichnet.',
     noTests: 'Noch keine Tests, also ist jede Stufe gleich wahrscheinlich.',
     decided: 'Selbst entschieden; die Tests deuten auf {level}.',
     disagree: 'Widerspricht: {tests}.',
@@ -37,7 +37,7 @@ export const consult = {
     way: { counted: 'gezählt', gathered: 'Zopf', by_eye: 'nach Augenmaß' },
     curl: 'Locke und Länge',
     byHelix: 'aus der Locke allein: {share}',
-    grows: 'wächst {cm} cm im Monat',
+    grows: 'wächst {cm} im Monat',
     growsRange: '({low} bis {high}; veröffentlicht {from} bis {to})',
     stopNow:
       'Halt: heute keine Behandlung. Um einen Besuch in Arztpraxis oder Apotheke bitten. Die Planung ruht, bis es mit einer Notiz freigegeben ist.',

@@ -33,7 +33,7 @@ export const wear = {
     strip: 'Tage in dieser Frisur',
     stripBar: '{day}: {phase}',
     retention: 'Streckung erhalten: {share} %',
-    measured: 'auf einem Bild gemessen: {length} cm',
+    measured: 'auf einem Bild gemessen: {length}',
     stripKey:
       'Höhe des Balkens: Definition. Gepunktet: erhaltene Streckung. Ring: Rückmeldung. Quadrat: auf einem Bild gemessen.',
     told: 'eigene Wertung: {n} von 5',

@@ -144,7 +144,7 @@ export const clients = {
     summary: {
       density: '{value} hairs/cm²',
       densityWord: '{level} density',
-      length: '{cm} cm',
+      length: '{cm}',
       shrinks: 'shrinks by {share}',
     },
   },

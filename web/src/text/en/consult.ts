@@ -24,9 +24,9 @@ export const consult = {
     oneForAll: 'Same everywhere',
     time: 'Start timing',
     stop: 'Stop',
-    strands: '11 cm strands as they hang',
+    strands: 'Strands of {cm} as they hang',
     strandsHow:
-      'Each strand is 11 cm long, drawn to the same scale from coil diameter and usual shrinkage.',
+      'Each strand is {cm} long, drawn to the same scale from coil diameter and usual shrinkage.',
     noTests: 'No tests yet, so every class is equally likely.',
     decided: 'You decided; the tests suggest {level}.',
     disagree: 'Disagrees: {tests}.',
@@ -37,7 +37,7 @@ export const consult = {
     way: { counted: 'counted', gathered: 'ponytail', by_eye: 'by eye' },
     curl: 'Curl and length',
     byHelix: 'from the coil alone: {share}',
-    grows: 'grows {cm} cm a month',
+    grows: 'grows {cm} a month',
     growsRange: '({low} to {high}; published {from} to {to})',
     stopNow:
       'Stop: no service today. Ask the client to see a doctor or pharmacist. Planning stays paused until you clear this with a note.',

@@ -33,7 +33,7 @@ export const wear = {
     strip: 'Days in this style',
     stripBar: '{day}: {phase}',
     retention: 'Stretch kept: {share} %',
-    measured: 'measured on a picture: {length} cm',
+    measured: 'measured on a picture: {length}',
     stripKey:
       'Bar height: definition. Dotted line: stretch kept. Ring: from the client. Square: measured on a picture.',
     told: 'client’s score: {n} of 5',
