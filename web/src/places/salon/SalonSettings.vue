@@ -33,10 +33,7 @@ const zones = Intl.supportedValuesOf('timeZone').map((name) => ({
 }))
 const countries = computed(() => namedCountries())
 const units = computed(() =>
-  (['', 'metric', 'ussystem'] as const).map((value) => ({
-    value,
-    text: t(`salon.measures.${value || 'usual'}`),
-  })),
+  (['metric', 'ussystem'] as const).map((value) => ({ value, text: t(`salon.measures.${value}`) })),
 )
 const styles = useStyles()
 
@@ -135,7 +132,7 @@ async function save() {
               width="160px"
             />
             <Pick
-              v-model="form.country"
+              :model-value="form.country || undefined"
               :label="t('salon.country')"
               name="country"
               :options="countries"
@@ -143,13 +140,17 @@ async function save() {
               filterable
               clearable
               width="200px"
+              @update:model-value="form.country = $event ?? ''"
             />
             <Pick
-              v-model="form.units"
+              :model-value="form.units || undefined"
               :label="t('salon.units')"
               name="units"
               :options="units"
+              :placeholder="t('salon.usualUnits')"
+              clearable
               width="200px"
+              @update:model-value="form.units = $event ?? ''"
             />
             <Pick
               v-model="form.zone"

@@ -8,8 +8,8 @@ export const salon = {
     country: 'Land',
     noCountry: 'cm, g, 24 Stunden',
     units: 'Maße',
+    usualUnits: 'wie im Land',
     measures: {
-      usual: 'Wie im Land',
       metric: 'cm, g, ml, °C',
       ussystem: 'in, oz, fl oz, °F',
     },

@@ -8,8 +8,8 @@ export const salon = {
     country: 'Country',
     noCountry: 'cm, g, 24 hours',
     units: 'Measures',
+    usualUnits: 'as the country',
     measures: {
-      usual: 'As the country',
       metric: 'cm, g, ml, °C',
       ussystem: 'in, oz, fl oz, °F',
     },
