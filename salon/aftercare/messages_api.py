@@ -14,7 +14,14 @@ from rest_framework.views import APIView
 from craft.vocabulary import MessageKind
 from salon.aftercare.models import Message, MessageText
 from salon.aftercare.outbox import again, drop
-from salon.aftercare.wording import SAMPLE, TEXT_MOST, check_text, fill_text, usual_text, wording
+from salon.aftercare.wording import (
+    TEXT_MOST,
+    check_text,
+    fill_text,
+    sample_words,
+    usual_text,
+    wording,
+)
 from salon.devices.gateway import NoGateway, gateway
 from salon.platform.idempotency import Idempotency
 from salon.platform.language import SentenceField, use_language
@@ -100,7 +107,7 @@ class WordingSerializer(serializers.Serializer[Any]):
 def preview_of(kind: MessageKind, text: str) -> dict[str, Any]:
     """A text as somebody would read it."""
     salon = current_salon()
-    words = SAMPLE | {"salon": salon.name, "phone": salon.phone}
+    words = sample_words() | {"salon": salon.name, "phone": salon.phone}
     usual = text == usual_text(kind)
     return {"kind": kind.value, "text": text, "usual": usual, "preview": fill_text(text, words)}
 

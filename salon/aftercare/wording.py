@@ -2,14 +2,16 @@
 
 import string
 from collections.abc import Mapping
-from datetime import date
+from datetime import date, datetime
 
 from craft.errors import CraftError
-from craft.messages import DayForm, Message, day_text, language, message, said_in
+from craft.messages import DayForm, Message, day_text, inline, language, message, said_in, say
 from craft.region import region
-from craft.vocabulary import MessageKind
+from craft.styles.catalogue import TECHNIQUES
+from craft.vocabulary import MessageKind, Style
 from salon.aftercare.models import MessageText
 from salon.clients.models import Client
+from salon.platform.language import time_text
 from salon.salon_settings.services import current_salon
 
 #: What may stand in a text.
@@ -30,13 +32,9 @@ USUAL: Mapping[MessageKind, str] = {
         "or take it out gently. {salon} {phone}"
     ),
 }
-SAMPLE = {
-    "name": "Runa",
-    "style": "flat twist-out",
-    "date": "Saturday 20 June",
-    "time": "10:30",
-    "link": "https://…/check-in/…",
-}
+#: A message to nobody, by which a text is looked at.
+SAMPLE_NAME, SAMPLE_AT = "Runa", datetime(2026, 6, 20, 10, 30)
+SAMPLE_LINK = "https://…/check-in/…"
 TEXT_MOST = 480
 
 
@@ -48,6 +46,18 @@ def language_for(client: Client) -> str:
 def long_day(day: date) -> str:
     """A date in words, in the language of the moment."""
     return said_in(day_text(day, DayForm.WEEKDAY), language())
+
+
+def sample_words() -> dict[str, str]:
+    """Words of a message to nobody, in the language of the moment."""
+    style = inline(say(TECHNIQUES[Style.FLAT_TWIST_OUT].title))
+    return {
+        "name": SAMPLE_NAME,
+        "style": said_in(style, language()),
+        "date": long_day(SAMPLE_AT.date()),
+        "time": time_text(SAMPLE_AT),
+        "link": SAMPLE_LINK,
+    }
 
 
 def check_text(text: str) -> None:

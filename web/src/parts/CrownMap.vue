@@ -5,9 +5,9 @@ import { useI18n } from 'vue-i18n'
 
 import type { Line } from '@/api/crown'
 import type { Section } from '@/api/queries'
+import { figure, measure, unitName } from '@/text/measures'
 
 import { frame, path, type Point, shifted, stroke } from './crownPaths'
-import { figure, measure, unitName } from '@/text/measures'
 
 const props = defineProps<{
   sections: Section[]

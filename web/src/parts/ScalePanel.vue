@@ -3,8 +3,9 @@
 import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { useScale } from './useScale'
 import { exactFigure, exactMeasure, unitName } from '@/text/measures'
+
+import { useScale } from './useScale'
 
 const props = defineProps<{ target?: number; unitG?: number | null }>()
 const emit = defineEmits<{ take: [grams: number] }>()

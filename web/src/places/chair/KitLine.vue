@@ -8,9 +8,9 @@ import { useCleaning, usePutBack, useTakeKit } from '@/api/products'
 import { refusalOf } from '@/forms/refusal'
 import Refusals from '@/parts/Refusals.vue'
 import { clock } from '@/text/format'
+import { measure } from '@/text/measures'
 
 import type { Chair } from '@/api/chairLog'
-import { measure } from '@/text/measures'
 
 const props = defineProps<{
   chair: Chair

@@ -2,9 +2,8 @@
 /** The whole screen is one button: a knuckle, a key or a foot switch is enough. */
 import { useI18n } from 'vue-i18n'
 
-import { measure } from '@/text/measures'
-
 import type { Chair } from '@/api/chairLog'
+import { measure } from '@/text/measures'
 
 defineProps<{
   title: string

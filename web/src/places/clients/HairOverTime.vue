@@ -11,8 +11,8 @@ import { useTimeline } from '@/api/queries'
 import ChartFrame from '@/parts/ChartFrame.vue'
 import Figures from '@/parts/Figures.vue'
 import { day } from '@/text/format'
-import { locale } from '@/text/region'
 import { figure, measure, unitName } from '@/text/measures'
+import { locale } from '@/text/region'
 
 type Series = Schemas['Series']
 

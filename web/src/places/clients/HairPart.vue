@@ -18,7 +18,8 @@ import Figures from '@/parts/Figures.vue'
 import Refusals from '@/parts/Refusals.vue'
 import Term from '@/parts/Term.vue'
 import { undoNote } from '@/parts/undoNote'
-import { ago, day, short } from '@/text/format'
+import { ago, day } from '@/text/format'
+import { measure } from '@/text/measures'
 import { useWording } from '@/text/wording'
 
 import HairFields from './HairFields.vue'
@@ -66,7 +67,7 @@ const word = useWording()
 const value = (observation: Observation) => {
   const question = questions.data.value?.questions.find((asked) => asked.key === observation.kind)
   if (typeof observation.value === 'number')
-    return `${short(observation.value)} ${question?.unit ?? ''}`.trim()
+    return measure(observation.value, question?.unit ?? '').trim()
   const worded = question?.answer === 'choice' || question?.answer === 'many'
   return worded || question?.options.length
     ? observation.value

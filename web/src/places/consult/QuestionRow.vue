@@ -6,11 +6,11 @@ import { useI18n } from 'vue-i18n'
 import { zoneValues } from '@/api/generated'
 import Theirs from '@/parts/Theirs.vue'
 import { ago } from '@/text/format'
+import { measure } from '@/text/measures'
 import { useWording } from '@/text/wording'
 
 import AnswerInput from './AnswerInput.vue'
 import { type Consulting, fieldOf, type Question, type Value, wordsOf } from './consulting'
-import { measure } from '@/text/measures'
 
 const props = defineProps<{ question: Question; consulting: Consulting }>()
 const { t } = useI18n()

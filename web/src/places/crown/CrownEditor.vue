@@ -14,11 +14,11 @@ import HeadView from '@/parts/HeadView.vue'
 import WhyList from '@/parts/WhyList.vue'
 import WishView from '@/places/plans/WishView.vue'
 import { percent, short } from '@/text/format'
+import { figure, unitName } from '@/text/measures'
 import { useWish } from '@/wish/useWish'
 
 import Effect from './Effect.vue'
 import { useParting } from './parting'
-import { figure, unitName } from '@/text/measures'
 import PartingBar from './PartingBar.vue'
 import SectionPanel from './SectionPanel.vue'
 

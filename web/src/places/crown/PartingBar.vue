@@ -11,10 +11,10 @@ import Choice from '@/parts/Choice.vue'
 import Pick from '@/parts/Pick.vue'
 import Stepper from '@/parts/Stepper.vue'
 import { short } from '@/text/format'
+import { figure } from '@/text/measures'
 import type { WishDesk } from '@/wish/useWish'
 
 import type { useParting } from './parting'
-import { figure } from '@/text/measures'
 
 type Scheme = Schemas['Scheme']
 

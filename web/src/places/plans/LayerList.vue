@@ -6,9 +6,9 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/api/client'
 import { layerOnValues, layerWayValues, zoneValues } from '@/api/generated'
 import type { PlanAnswer, Step } from '@/api/queries'
-import { figure } from '@/text/measures'
 import Amount from '@/parts/Amount.vue'
 import Pick from '@/parts/Pick.vue'
+import { figure } from '@/text/measures'
 
 type Layer = Schemas['Layer']
 type Role = Layer['role']

@@ -16,7 +16,7 @@ import Await from '@/parts/Await.vue'
 import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { undoNote } from '@/parts/undoNote'
-import { ago, calendarDay, money, number, percent, short } from '@/text/format'
+import { ago, calendarDay, money, percent, short } from '@/text/format'
 import { exactMeasure, measure } from '@/text/measures'
 
 import LabelRead from './LabelRead.vue'
@@ -163,7 +163,7 @@ const keeps = computed(() => {
           <p v-if="row.drift?.drifted" class="wrong" role="note">
             {{
               t('product.drifted', {
-                now: number(row.drift.now_g, 2),
+                now: exactMeasure(row.drift.now_g, 'g', 2),
                 change: `${row.drift.change > 0 ? '+' : '−'}${percent(Math.abs(row.drift.change))}`,
                 p: short(row.drift.p_value, 4),
               })

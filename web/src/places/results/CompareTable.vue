@@ -4,7 +4,7 @@ import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
 import Figures from '@/parts/Figures.vue'
-import { number } from '@/text/format'
+import { exactFigure, exactMeasure } from '@/text/measures'
 
 interface Row {
   id: string
@@ -34,9 +34,9 @@ const place = (ratio: number) => `${50 + 50 * Math.max(-1, Math.min(1, Math.log2
     <tbody>
       <tr v-for="row in rows" :key="row.id">
         <td>{{ row.name }}</td>
-        <td class="n quiet">{{ number(row.planned, digits) }}</td>
+        <td class="n quiet">{{ exactFigure(row.planned, unit, digits) }}</td>
         <td class="n">
-          <b v-if="row.actual !== null">{{ number(row.actual, digits) }} {{ unit }}</b>
+          <b v-if="row.actual !== null">{{ exactMeasure(row.actual, unit, digits) }}</b>
           <span v-else class="quiet">{{ t('visit.notTimed') }}</span>
         </td>
         <td class="verdict" :class="row.verdict">

@@ -11,10 +11,10 @@ import Figures from '@/parts/Figures.vue'
 import Moment from '@/parts/Moment.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
 import TextField from '@/parts/TextField.vue'
-import { number, short } from '@/text/format'
+import { short } from '@/text/format'
+import { exactMeasure } from '@/text/measures'
 
 import { dosesOf, notedDoses, notedSteps, SCORES, type VisitForm } from './visitForm'
-import { exactMeasure } from '@/text/measures'
 
 const props = defineProps<{ answer: PlanAnswer }>()
 const form = defineModel<VisitForm>({ required: true })
@@ -109,7 +109,7 @@ const residues = computed(() =>
         <tbody>
           <tr v-for="dose in doses" :key="dose.key">
             <td>{{ dose.name }}</td>
-            <td class="n">{{ number(dose.grams, 1) }}</td>
+            <td class="n">{{ exactMeasure(dose.grams, 'g') }}</td>
             <td class="n entry dose">
               <button
                 class="plain link"

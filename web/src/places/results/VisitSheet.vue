@@ -11,7 +11,7 @@ import PageHeader from '@/parts/PageHeader.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import { traitValues } from '@/api/generated'
 import { ago, day, minutes, money, number, percent, short } from '@/text/format'
-import { measure } from '@/text/measures'
+import { figure, measure } from '@/text/measures'
 
 import CompareTable from './CompareTable.vue'
 
@@ -60,8 +60,8 @@ const results = computed(() => {
     },
     {
       name: t('visit.length_'),
-      promised: `${measure(forecast.length_cm, 'cm')} (${short(forecast.length_low)}–${short(forecast.length_high)})`,
-      result: observed.length_cm == null ? blank : `${measure(observed.length_cm, 'cm')}`,
+      promised: `${measure(forecast.length_cm, 'cm')} (${figure(forecast.length_low, 'cm')}–${figure(forecast.length_high, 'cm')})`,
+      result: observed.length_cm == null ? blank : measure(observed.length_cm, 'cm'),
     },
     {
       name: t('visit.definition'),

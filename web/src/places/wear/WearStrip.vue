@@ -6,8 +6,8 @@ import { useI18n } from 'vue-i18n'
 import type { LookPicture } from '@/api/looks'
 import type { Checkin, WearDay } from '@/api/wear'
 import { calendarDay, percent, short } from '@/text/format'
-import { isoDay } from '@/text/zone'
 import { measure } from '@/text/measures'
+import { isoDay } from '@/text/zone'
 
 const props = defineProps<{
   days: WearDay[]

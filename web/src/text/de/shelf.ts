@@ -135,7 +135,7 @@ export const shelf = {
     weighedTimes: '{n} Wägung | {n} Wägungen',
     interval: 'im Mittel zwischen {low} und {high}',
     notYet: 'Noch nicht gewogen, Mengen stehen also nur nach Gewicht.',
-    drifted: 'Am Stuhl gibt sie {now} g, {change} des geeichten Gewichts (p = {p}). Neu eichen.',
+    drifted: 'Am Stuhl gibt sie {now}, {change} des geeichten Gewichts (p = {p}). Neu eichen.',
     steady: 'Am Stuhl gewogene Mengen passen dazu.',
     pairsTitle: 'Mit anderen Produkten',
     more: 'Daten, Preis, Strichcode',

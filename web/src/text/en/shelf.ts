@@ -131,7 +131,7 @@ export const shelf = {
     interval: 'average between {low} and {high}',
     notYet: 'Not weighed yet, so doses are shown by weight only.',
     drifted:
-      'At the chair it gives {now} g, {change} of the calibrated weight (p = {p}). Recalibrate.',
+      'At the chair it gives {now}, {change} of the calibrated weight (p = {p}). Recalibrate.',
     steady: 'Doses weighed at the chair agree with this.',
     pairsTitle: 'With other products',
     more: 'Dates, price, barcode',
