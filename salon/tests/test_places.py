@@ -234,7 +234,7 @@ class ComposerTest(PlacesTest):
         page.get_by_label(f"Layer {last}: dose").fill("6")
         expect(row.get_by_role("cell").nth(1)).to_contain_text("6.0")
         page.get_by_role("button", name=f"Move layer {last} earlier").click()
-        expect(page.get_by_label(f"Layer {last - 1}: grams")).to_have_value("6")
+        expect(page.get_by_label(f"Layer {last - 1}: dose")).to_have_value("6")
         page.get_by_role("button", name=f"Remove layer {last}").click()
         expect(layers).to_have_count(before)
         page.get_by_role("button", name="Save plan").click()
