@@ -4,6 +4,7 @@ import json
 from collections.abc import Callable, Iterable, Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass
+from functools import cache
 from typing import Annotated, Any, TypeVar, cast
 
 from pydantic import BaseModel, ConfigDict, TypeAdapter, ValidationError
@@ -130,8 +131,9 @@ def range_of(model: type[BaseModel], field: str) -> Range:
     return Range(number["minimum"], number["maximum"], number.get("x-unit", ""))
 
 
-def schema(model: type[BaseModel]) -> dict[str, Any]:
-    """JSON Schema of a request or an answer."""
+@cache
+def schema(model: type[BaseModel]) -> Json:
+    """JSON Schema of a request or an answer; made once, so nobody may change it."""
     return model.model_json_schema()
 
 
@@ -156,7 +158,7 @@ def check_field(model: type[BaseModel], field: str, value: object) -> None:
 def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
     """Turn a finding of the validator into a sentence with the field and the allowed values."""
     kind, message = detail["type"], detail["msg"]
-    tags = tags_in(schema(model))
+    tags = tags_of(model)
     path = detail["loc"]
     named = [
         part
@@ -190,6 +192,12 @@ def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
     return CraftError(
         field or "request", describe_allowed(schema_at(root, detail["loc"])) or message + "."
     )
+
+
+@cache
+def tags_of(model: type[BaseModel]) -> frozenset[str]:
+    """The tags of all unions in a request."""
+    return tags_in(schema(model))
 
 
 def tags_in(piece: object) -> frozenset[str]:
