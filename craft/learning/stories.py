@@ -164,7 +164,11 @@ def changes(first: Worked, second: Worked) -> list[Change]:
         if bottles[0].get(role) != bottles[1].get(role)
     ]
     found += [
-        Change(say("grams of {role}", role=NAMES[Role(role)]), f"{before:.0f}", f"{after:.0f}")
+        Change(
+            say("dose of {role}", role=NAMES[Role(role)]),
+            say("{grams:.0f g}", grams=before),
+            say("{grams:.0f g}", grams=after),
+        )
         for role, before in first.doses.items()
         for after in [second.doses.get(role)]
         if after is not None and abs(after - before) > DOSE_SHARE * max(before, after)
@@ -176,7 +180,11 @@ def changed_hours(first: Worked, second: Worked) -> Iterator[Change]:
     """Hours in the set, where they differ by more than a walk home."""
     before, after = first.opened_h, second.opened_h
     if before and after and abs(after - before) > HOURS_SHARE * max(before, after):
-        yield Change(say("hours in the set"), f"{before:.0f}", f"{after:.0f}")
+        yield Change(
+            say("time in the set"),
+            say("{hours:.0f} h", hours=before),
+            say("{hours:.0f} h", hours=after),
+        )
 
 
 def results(first: Worked, second: Worked) -> list[Change]:

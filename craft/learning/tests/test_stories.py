@@ -51,7 +51,7 @@ class StoryTest(TestCase):
             worked(1), worked(2, {"sections": 12}, doses={Role.GEL: 30.0}, opened_h=48.0)
         )
         self.assertEqual(
-            [change.what for change in both], ["sections", "hours in the set", "grams of gel"]
+            [change.what for change in both], ["sections", "time in the set", "dose of gel"]
         )
         self.assertEqual(changes(worked(1), worked(2, doses={Role.GEL: 21.0}, opened_h=26.0)), [])
         (chapter,) = story([worked(1), worked(2)])

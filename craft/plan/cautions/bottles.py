@@ -147,7 +147,7 @@ def residue_risk(case: Case, *_: object) -> Sign | None:
             residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
         ),
         say(
-            "grams by hand, porosity {porosity}, definition {definition:.0%}",
+            "dose by hand, porosity {porosity}, definition {definition:.0%}",
             porosity=case.hair.porosity,
             definition=case.definition,
         ),

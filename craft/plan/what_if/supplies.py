@@ -182,7 +182,7 @@ def take_instead(case: Case, forecast: Forecast, bottle: str | None) -> Iterator
             say("Use {better}", better=name_of(better[0])),
             {"bottles": {role.value: better[0].id}},
             forecast,
-            effect=say("same dose in grams"),
+            effect=say("same dose by weight"),
         )
 
 
@@ -198,7 +198,7 @@ def other_layer_bottle(case: Case, forecast: Forecast, each: Laid) -> Iterator[C
         say("Use {better}", better=name_of(better)),
         {"layers": layers},
         forecast,
-        effect=say("same dose in grams"),
+        effect=say("same dose by weight"),
     )
 
 
