@@ -3,6 +3,8 @@
 from typing import Any
 
 from django.conf import settings
+from django.http import HttpRequest
+from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from django.urls import path
 from drf_spectacular.utils import extend_schema
@@ -14,6 +16,7 @@ from rest_framework.response import Response
 from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
+from craft.messages import language
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.region import region
 from craft.vocabulary import Contact, HomeSign, Night, Refreshing, View
@@ -125,23 +128,22 @@ class CheckinPageSerializer(serializers.Serializer[Any]):
 
 
 def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
-    """What the client sees, in their language."""
+    """What the client sees, in the language of the moment."""
     first, last = days_told(visit)
-    wanted = language_for(visit.client)
-    with use_language(wanted):
-        page = {
-            "language": region(wanted).language,
-            "region": wanted,
-            "salon": current_salon().name,
-            "title": visit.plan.spoken_title,
-            "first": first,
-            "last": last,
-            "opens": any(step.key == "release" for step in visit.plan.answered.steps),
-            "told": visit.checkins.all(),
-            "advice": spoken_now(advice_of(checkin)) if checkin else "",
-            "written": visit.client.contact == Contact.MESSAGE,
-        }
-        return Response(CheckinPageSerializer(page).data)
+    wanted = language()
+    page = {
+        "language": region(wanted).language,
+        "region": wanted,
+        "salon": current_salon().name,
+        "title": visit.plan.spoken_title,
+        "first": first,
+        "last": last,
+        "opens": any(step.key == "release" for step in visit.plan.answered.steps),
+        "told": visit.checkins.all(),
+        "advice": spoken_now(advice_of(checkin)) if checkin else "",
+        "written": visit.client.contact == Contact.MESSAGE,
+    }
+    return Response(CheckinPageSerializer(page).data)
 
 
 class CheckinView(APIView):
@@ -151,6 +153,16 @@ class CheckinView(APIView):
 
     authentication_classes = []
     throttle_classes = [CheckinThrottle]
+
+    def dispatch(self, request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponseBase:
+        """Answer in the client's language, refusals too: it is no phone of the salon."""
+        visit = visit_of(str(kwargs["secret"]))
+        if visit is None:
+            return super().dispatch(request, *args, **kwargs)
+        with use_language(language_for(visit.client)):
+            answer = super().dispatch(request, *args, **kwargs)
+            # What is said when it is needed is needed here.
+            return answer.render() if isinstance(answer, Response) else answer
 
     def visit(self, secret: str) -> Visit:
         """The visit of a secret.

@@ -4,6 +4,7 @@ from datetime import timedelta
 from uuid import uuid4
 
 from django.core.cache import cache
+from django.core.files.base import ContentFile
 from django.test import Client as ApiClient
 from django.utils import timezone
 
@@ -111,6 +112,20 @@ class CheckinTest(ApiTest):
         self.tell(body)
         answer = self.tell(body, self.opened(other))
         self.assertRefused(answer, "uuid", "another visit")  # type: ignore[arg-type]
+
+    def test_refusals_are_in_the_language_of_the_client(self) -> None:
+        self.person.language = "fr"
+        self.person.save()
+        for body, field, words in (
+            (self.told(3), "date", "Indiquez un jour"),
+            (self.told(looks=6), "looks", "inférieure ou égale à 5"),
+        ):
+            self.assertRefused(self.tell(body), field, words)  # type: ignore[arg-type]
+        sent = {"picture": ContentFile(b"no picture", "a.png"), "uuid": str(uuid4())}
+        answer = self.phone.post(
+            f"{self.address}picture/", sent | {"view": "front", "consent": "true"}
+        )
+        self.assertRefused(answer, "picture", "image PNG ou JPEG")  # type: ignore[arg-type]
 
     def test_secrets_are_not_tried_one_after_another(self) -> None:
         answers = [self.phone.get("/api/check-in/guess/").status_code for _ in range(61)]
