@@ -3,6 +3,7 @@
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
+import { clockText } from '@/text/format'
 import { clockFrom } from '@/text/typed'
 
 defineProps<{ label: string }>()
@@ -21,7 +22,7 @@ function typed(event: Event) {
 
 <template>
   <input
-    :value="value"
+    :value="clockText(value)"
     maxlength="8"
     :aria-label="label"
     :aria-invalid="wrong"
@@ -34,7 +35,7 @@ function typed(event: Event) {
 
 <style scoped>
 input {
-  width: 62px;
+  width: 74px;
   min-height: 32px;
   padding: 0 6px;
 }

@@ -5,7 +5,7 @@ import { ElDatePicker } from 'element-plus'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { twelve } from '@/text/region'
+import { dayPattern, momentPattern } from '@/text/calendar'
 import { dayFrom, momentFrom } from '@/text/typed'
 import { forPicker, fromPicker } from '@/text/zone'
 
@@ -25,7 +25,7 @@ const props = defineProps<{
 }>()
 const value = defineModel<string | null>()
 const { t } = useI18n()
-const format = computed(() => (twelve.value ? 'MMM D, h:mm A' : 'D MMM, HH:mm'))
+const format = computed(() => (props.day ? dayPattern : momentPattern).value)
 const shown = computed(() => {
   if (!value.value) return undefined
   return props.day ? value.value : forPicker(value.value)
@@ -58,7 +58,7 @@ function typed(event: Event) {
     return
   }
   take(props.day ? dayjs(moment).format(DAY) : moment)
-  input.value = dayjs(moment).format(props.day ? DAY : format.value)
+  input.value = dayjs(moment).format(format.value)
 }
 </script>
 
@@ -74,7 +74,7 @@ function typed(event: Event) {
         :id="id"
         :model-value="shown"
         :type="day ? 'date' : 'datetime'"
-        :format="day ? undefined : format"
+        :format="format"
         :value-format="day ? DAY : undefined"
         :placeholder="placeholder"
         :aria-label="label"

@@ -2,7 +2,7 @@
 import { useMemoize } from '@vueuse/core'
 
 import { i18n } from './index'
-import { locale } from './region'
+import { locale, twelve } from './region'
 import { daysBetween, isoDay, zone } from './zone'
 
 // Formats are kept: making one takes a hundred times as long as using it.
@@ -54,10 +54,18 @@ export function parts(value: number): string {
   return `${whole || !sign ? whole : ''}${sign}`
 }
 
-/** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm"; "egg-sized puffs". */
+/** "puddle of 3 cm" is a puddle, and a size. */
+const SIZED = /^(.+?)(?: (?:of|von) (.+))?$/
+
+/** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm"; what a salon named itself
+ * stays as it was typed. */
 export function counted(units: number, unit: string): string {
-  const several = units > 1 && i18n.global.locale.value === 'en'
-  return `${parts(units)} ${several ? unit.replace(/^.*?(?= of |$)/, '$&s') : unit}`
+  const { t, te, tm } = i18n.global
+  const [, name = unit, size] = SIZED.exec(unit) ?? []
+  const forms = Object.entries(tm('hand.units') as Record<string, string>)
+  const known = forms.find(([key, both]) => key === name || both.startsWith(`${name} | `))?.[0]
+  const said = known && te(`hand.units.${known}`) ? t(`hand.units.${known}`, units) : name
+  return `${parts(units)} ${size ? t('hand.sized', { unit: said, size }) : said}`
 }
 
 const DAY: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short' }
@@ -67,6 +75,14 @@ export const day = (iso: string | Date | undefined) =>
 
 /** "14:05"; "2:05 PM" where hours are counted to twelve. */
 export const clock = (date: Date) => onClock({ timeStyle: 'short' }).format(date)
+
+/** "14:05" as the country writes it; what is no hour stays. */
+export function clockText(text: string): string {
+  const [, hour, minute] = /^(\d\d):(\d\d)/.exec(text) ?? []
+  if (hour === undefined || !twelve.value) return text
+  const at = new Date(Date.UTC(2024, 0, 1, Number(hour), Number(minute)))
+  return dateFormat(locale.value, { timeStyle: 'short', timeZone: 'UTC' }).format(at)
+}
 
 /** "today", "yesterday", "3 weeks ago". */
 export function ago(iso: string | undefined): string {

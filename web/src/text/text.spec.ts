@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 
+import { speak } from '.'
 import {
   ago,
   calendarDay,
@@ -61,6 +62,15 @@ describe('units of the hand', () => {
     expect(counted(1, 'pump')).toBe('1 pump')
     expect(counted(8, 'pump')).toBe('8 pumps')
     expect(counted(1.5, 'puddle of 3 cm')).toBe('1½ puddles of 3 cm')
+    expect(counted(2, 'ladle')).toBe('2 ladle')
+  })
+  it('counts them in German, in whichever language the salon named them', async () => {
+    await speak('de')
+    expect(counted(8, 'pump')).toBe('8 Pumpstöße')
+    expect(counted(1, 'Pumpstoß')).toBe('1 Pumpstoß')
+    expect(counted(2, 'Pumpstoß')).toBe('2 Pumpstöße')
+    expect(counted(1.5, 'puddle of 3 cm')).toBe('1½ Kleckse von 3 cm')
+    await speak('en')
   })
 })
 

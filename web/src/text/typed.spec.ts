@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 
+import { speak } from '.'
+import { region } from './region'
 import { clockFrom, dayFrom, momentFrom } from './typed'
 
 const TODAY = new Date(2026, 11, 1, 8, 15)
@@ -47,6 +49,23 @@ describe('moments as people type them', () => {
     ['5 Jan, 9:00', '5.1.2027 9:0'],
     ['20 Nov 9:00', '20.11.2026 9:0'],
   ])('%s is %s', (text, moment) => expect(at(text)).toBe(moment))
+
+  it('reads the month first where the country writes it first', () => {
+    region.value = 'en-US'
+    expect(at('12/3 4pm')).toBe('3.12.2026 16:0')
+    expect(at('Dec 3, 4:00 PM')).toBe('3.12.2026 16:0')
+    expect(at('Dec 3, 2027, 9:30 AM')).toBe('3.12.2027 9:30')
+    expect(at('3.12. 1630')).toBe('3.12.2026 16:30')
+    region.value = ''
+  })
+
+  it('reads the months of the language, and English ones', async () => {
+    await speak('de')
+    expect(at('3. Dez., 16:30')).toBe('3.12.2026 16:30')
+    expect(at('24. März 9:00')).toBe('24.3.2027 9:0')
+    expect(at('3 Dec 1630')).toBe('3.12.2026 16:30')
+    await speak('en')
+  })
 
   it('keeps the day or the hour that stood there', () => {
     const before = new Date(2026, 11, 8, 14, 45)

@@ -1,4 +1,6 @@
-/** Hours and days as people type them: 16:30, 1630, 4pm, 9, 3 Dec 16:30, 3.12. */
+/** Hours and days as people type them: 16:30, 1630, 4pm, 9, 3 Dec 16:30, Dec 3, 3.12. */
+import { monthFirst, monthNamed } from './calendar'
+
 const LAST_HOUR = 24
 const NOON = 12
 const CLOCK = /^(\d{1,2})(?:[:.h ]?(\d{2}))?\s*(am|pm|h)?$/i
@@ -18,39 +20,43 @@ export function clockFrom(text: string): string | undefined {
   return `${String(hours).padStart(2, '0')}:${String(minutes).padStart(2, '0')}`
 }
 
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec']
-const ISO = /^(\d{4})-(\d{1,2})-(\d{1,2})/
-const WORDS = /^(\d{1,2})\.?\s*([a-z]{3})[a-z]*\.?,?(?:\s*(\d{4}))?/i
-const FIGURES = /^(\d{1,2})[./](\d{1,2})(?:[./](\d{4})|\.)?/
+const ISO = /^(?<year>\d{4})-(?<month>\d{1,2})-(?<date>\d{1,2})/
+/** A year; four figures of another kind are an hour. */
+const YEAR = '(?:,?\\s*(?<year>20\\d{2})\\b)?'
+const DAY_MONTH = new RegExp(`^(?<date>\\d{1,2})\\.?\\s*(?<word>\\p{L}{3,})\\.?${YEAR}`, 'u')
+const MONTH_DAY = new RegExp(`^(?<word>\\p{L}{3,})\\.?\\s*(?<date>\\d{1,2})\\b${YEAR}`, 'u')
+const FIGURES = /^(?<first>\d{1,2})(?<between>[./])(?<second>\d{1,2})(?:[./](?<year>\d{4})|\.)?/
 const HALF_YEAR_MS = 183 * 86_400_000
+
+/** Day and month of two figures: with a slash as the country has them, with a point day first. */
+function ordered(found: Record<string, string | undefined>) {
+  const figures = [Number(found.first), Number(found.second)] as const
+  const [date, month] =
+    found.between === '/' && monthFirst.value ? [figures[1], figures[0]] : figures
+  return { date, month: month - 1 }
+}
 
 /** A day and what is typed after it; nothing where the text begins with no day. */
 function dayAt(text: string, today: Date): { day: Date; rest: string } | undefined {
-  const iso = ISO.exec(text)
-  const words = WORDS.exec(text)
-  const figures = FIGURES.exec(text)
-  let year: number | undefined
-  let month: number
-  let date: number
-  const found = iso ?? words ?? figures
-  if (!found) return undefined
-  if (iso) [year, month, date] = [Number(iso[1]), Number(iso[2]) - 1, Number(iso[3])]
-  else if (words) {
-    month = MONTHS.indexOf((words[2] ?? '').toLowerCase())
-    date = Number(words[1])
-    year = words[3] ? Number(words[3]) : undefined
-  } else {
-    month = Number(found[2]) - 1
-    date = Number(found[1])
-    year = found[3] ? Number(found[3]) : undefined
-  }
+  const match = [ISO, DAY_MONTH, MONTH_DAY, FIGURES]
+    .map((pattern) => pattern.exec(text))
+    .find(Boolean)
+  const found = match?.groups as Record<string, string | undefined> | undefined
+  if (!match || !found) return undefined
+  const { date, month } = found.between
+    ? ordered(found)
+    : {
+        date: Number(found.date),
+        month: found.word ? monthNamed(found.word) : Number(found.month) - 1,
+      }
+  const year = found.year === undefined ? undefined : Number(found.year)
   const day = new Date(year ?? today.getFullYear(), month, date)
   if (month < 0 || day.getMonth() !== month || day.getDate() !== date) return undefined
   // Without a year the nearest one is meant.
   const off = day.getTime() - today.getTime()
   if (year === undefined && Math.abs(off) > HALF_YEAR_MS)
     day.setFullYear(day.getFullYear() + (off > 0 ? -1 : 1))
-  return { day, rest: text.slice(found[0].length).replace(/^[,\sT]+/, '') }
+  return { day, rest: text.slice(match[0].length).replace(/^[,\sT]+/, '') }
 }
 
 /** A day without its hour; nothing where the text is none. */

@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { locale } from '@/text/region'
 /** The hours of the salon: opening, feasts, stations, and who works when. */
 import { ElOption, ElSelect } from 'element-plus'
-import { computed, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { useStyles } from '@/api/styles'
@@ -19,6 +18,7 @@ import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import Stepper from '@/parts/Stepper.vue'
 import TextField from '@/parts/TextField.vue'
+import { weekdays } from '@/text/calendar'
 
 type Hours = Schemas['Hours']
 
@@ -36,14 +36,6 @@ watch(
     if (data && !form.value) form.value = JSON.parse(JSON.stringify(data)) as Hours
   },
   { immediate: true },
-)
-const MONDAY = new Date(2024, 0, 1)
-const weekdays = computed(() =>
-  Array.from({ length: 7 }, (_, day) =>
-    new Intl.DateTimeFormat(locale.value, { weekday: 'short' }).format(
-      new Date(MONDAY.getTime() + day * 86_400_000),
-    ),
-  ),
 )
 const opening = (weekday: number) => form.value?.openings.find((row) => row.weekday === weekday)
 function setOpening(weekday: number, open: boolean) {
@@ -97,13 +89,13 @@ async function save() {
         <thead>
           <tr>
             <th></th>
-            <th v-for="name in weekdays" :key="name">{{ name }}</th>
+            <th v-for="{ weekday, name } in weekdays" :key="weekday">{{ name }}</th>
           </tr>
         </thead>
         <tbody>
           <tr>
             <th scope="row">{{ t('hours.open') }}</th>
-            <td v-for="(name, weekday) in weekdays" :key="weekday">
+            <td v-for="{ weekday, name } in weekdays" :key="weekday">
               <div v-if="opening(weekday)" class="times">
                 <ClockInput
                   v-model="opening(weekday)!.opens"
@@ -127,7 +119,7 @@ async function save() {
               <th scope="row">
                 {{ pause ? t('hours.pause', { name: person.name }) : person.name }}
               </th>
-              <td v-for="(name, weekday) in weekdays" :key="weekday">
+              <td v-for="{ weekday, name } in weekdays" :key="weekday">
                 <div v-if="shift(person.id, weekday, pause)" class="times">
                   <ClockInput
                     v-model="shift(person.id, weekday, pause)!.begins"

@@ -1,5 +1,23 @@
 /** The shelf, its labels, its scale; the kit. */
 export const shelf = {
+  /** What is counted out of a bottle by hand: one, and several. */
+  hand: {
+    sized: '{unit} von {size}',
+    units: {
+      pump: 'Pumpstoß | Pumpstöße',
+      squirt: 'Spritzer | Spritzer',
+      spray: 'Sprühstoß | Sprühstöße',
+      drop: 'Tropfen | Tropfen',
+      puddle: 'Klecks | Kleckse',
+      dab: 'Tupfer | Tupfer',
+      puff: 'Bällchen | Bällchen',
+      'egg-sized puff': 'eigroßer Ball | eigroße Bälle',
+      scoop: 'Messlöffel | Messlöffel',
+      spoon: 'Löffel | Löffel',
+      teaspoon: 'Teelöffel | Teelöffel',
+      tablespoon: 'Esslöffel | Esslöffel',
+    },
+  },
   shelf: {
     title: 'Bestand',
     bottles: 'Produkte',

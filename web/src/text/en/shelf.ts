@@ -1,5 +1,23 @@
 /** The shelf, its labels, its scale; the kit. */
 export const shelf = {
+  /** What is counted out of a bottle by hand: one, and several. */
+  hand: {
+    sized: '{unit} of {size}',
+    units: {
+      pump: 'pump | pumps',
+      squirt: 'squirt | squirts',
+      spray: 'spray | sprays',
+      drop: 'drop | drops',
+      puddle: 'puddle | puddles',
+      dab: 'dab | dabs',
+      puff: 'puff | puffs',
+      'egg-sized puff': 'egg-sized puff | egg-sized puffs',
+      scoop: 'scoop | scoops',
+      spoon: 'spoon | spoons',
+      teaspoon: 'teaspoon | teaspoons',
+      tablespoon: 'tablespoon | tablespoons',
+    },
+  },
   shelf: {
     title: 'Stock',
     bottles: 'Products',
