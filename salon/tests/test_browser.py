@@ -4,67 +4,14 @@ import re
 
 from playwright.sync_api import expect
 
-from salon.aftercare.checking import open_link
-from salon.checks.browser import DESK, PHONE, TABLET
 from salon.clients.models import Client
 from salon.clients.services import add_client
 from salon.planning.models import Plan
-from salon.products.models import Product
 from salon.tests.base import MEASURED, an_owner
 from salon.tests.browser import (
-    AXE,
-    GUIDELINES,
     BrowserTest,
     DemoPageTest,
-    go_within,
-    watch_rest,
 )
-from salon.visits.log import open_visit
-
-
-def places() -> list[str]:
-    """Every place of the interface that comes to rest."""
-    plan = Plan.objects.filter(visits__isnull=True).earliest("pk")
-    done = Plan.objects.filter(visits__isnull=False).earliest("pk")
-    visit = done.visits.earliest("started_at")
-    return [
-        "/today",
-        "/week",
-        "/salon/hours",
-        "/clients",
-        "/clients/new",
-        f"/clients/{plan.client_id}",
-        f"/clients/{plan.client_id}/plan",
-        f"/clients/{Client.objects.get(name__endswith='Runa Halse').pk}/wear",
-        f"/clients/{plan.client_id}/pictures",
-        f"/check-in/{open_link(visit, None)[1]}",
-        f"/clients/{plan.client_id}/ways",
-        f"/clients/{plan.client_id}/plan/crown",
-        f"/clients/{plan.client_id}/plan/drying",
-        f"/clients/{plan.client_id}/plan/look",
-        f"/clients/{plan.client_id}/plan/print",
-        "/salon",
-        f"/plans/{plan.pk}",
-        f"/plans/{plan.pk}/visit",
-        f"/visits/{visit.pk}",
-        f"/visits/{visit.pk}/correct",
-        f"/visits/{visit.pk}/replay",
-        f"/clients/{plan.client_id}/consultation?part=reason",
-        f"/clients/{plan.client_id}/consultation?part=density",
-        f"/clients/{plan.client_id}/consultation?part=curl",
-        "/messages",
-        "/results",
-        "/results/visits",
-        "/results/trials",
-        f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/story",
-        f"/clients/{Client.objects.get(name__endswith='Sefa Marlow').pk}/two-visits",
-        f"/products?client={plan.client_id}",
-        "/products/new",
-        f"/products/{Product.objects.get(name__contains='Travel-size').pk}",
-        "/products/kit",
-        "/products/exchange",
-        f"/chair/{open_visit(Plan.objects.filter(visits=None).latest('pk'), None).pk}",
-    ]
 
 
 class FirstSliceTest(BrowserTest):
@@ -188,64 +135,6 @@ class FirstSliceTest(BrowserTest):
 
 class DemoSalonTest(DemoPageTest):
     """The demo, looked at as everybody can."""
-
-    def violations(self, rules: list[str]) -> list[str]:
-        if not self.page.evaluate("'axe' in window"):
-            self.page.add_script_tag(path=AXE)
-        violations = self.page.evaluate(
-            "async rules => (await axe.run(document,"
-            " {runOnly: rules, resultTypes: ['violations'], preload: false}))"
-            ".violations.map(v => `${v.id}: ${v.nodes[0].html.slice(0, 160)}`)",
-            rules,
-        )
-        return list(violations)
-
-    def calibration(self) -> None:
-        """The scale streams: this place is never without traffic."""
-        self.page.goto(f"/products/{Product.objects.earliest('pk').pk}/calibration")
-        expect(self.page.get_by_text("steady", exact=True)).to_be_visible()
-
-    def test_places_are_accessible_and_fit_every_screen_even_with_a_long_word(self) -> None:
-        """Each place is opened once: in the light, in the dark, and on every screen."""
-        word = "Einzelsträhnenbefeuchtungsplan" * 2
-        for model in (Client, Product):
-            for row in model._default_manager.all():
-                row.name = f"{word} {row.name}"
-                row.save(update_fields=["name"])
-        Plan.objects.update(title=word)
-        watch_rest(self.page)
-        self.page.goto("/clients")
-        for place in places():
-            go_within(self.page, place)
-            # Every page has a title of its own.
-            expect(self.page).not_to_have_title("Gauffer")
-            self.assertAccessible(place)
-            self.assertFits(place)
-        self.calibration()
-        self.assertAccessible("calibration")
-        self.assertFits("calibration")
-        self.page.goto("/clients")
-
-    def assertFits(self, place: str) -> None:
-        """Nothing has to be scrolled aside for, on any screen."""
-        for screen in (TABLET, PHONE, DESK):
-            self.page.set_viewport_size(screen)
-            # What the page does on another screen it does by the next frame.
-            self.page.evaluate("new Promise(done => requestAnimationFrame(() => setTimeout(done)))")
-            with self.subTest(place=place, screen=screen):
-                self.assertLessEqual(self.widest(), screen["width"])
-
-    def assertAccessible(self, place: str) -> None:
-        """Nothing against the guidelines in the light; in the dark only the colours change."""
-        for scheme, rules in (("light", GUIDELINES), ("dark", ["color-contrast"])):
-            self.page.emulate_media(color_scheme=scheme)
-            with self.subTest(place=place, scheme=scheme):
-                self.assertEqual(self.violations(rules), [])
-        self.page.emulate_media(color_scheme="light")
-
-    def widest(self) -> int:
-        """How wide the page is, with what it would have to be scrolled aside for [px]."""
-        return int(self.page.evaluate("document.documentElement.scrollWidth"))
 
     def test_what_is_searched_stands_in_the_address(self) -> None:
         page = self.page
