@@ -3,7 +3,7 @@
 from django.urls import include, path, re_path
 
 from salon.booking.calendar_api import feed
-from salon.platform.old_addresses import RENAMED, old_address
+from salon.platform.old_addresses import LAST_RENAMED, RENAMED, old_address, old_ending
 from salon.platform.pages import index, service_worker
 from salon.platform.schema_view import SchemaView
 
@@ -42,6 +42,7 @@ urlpatterns = [
     path("api/", include("salon.results.learned_api")),
     path("api/", include("salon.archive.api")),
     re_path(rf"^api/(?P<first>{'|'.join(RENAMED)})/(?P<rest>.*)$", old_address),
+    re_path(rf"^api/(?P<rest>.+)/(?P<last>{'|'.join(LAST_RENAMED)})/$", old_ending),
     path("calendar/<str:secret>.ics", feed),
     path("sw.js", service_worker, name="worker"),
     re_path(r"^(?!api/|static/).*$", index, name="web"),

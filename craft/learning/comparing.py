@@ -34,7 +34,7 @@ class StepBeside:
         first_min, second_min: as noted; None where nobody did, or there was no such step
         first_planned, second_planned: minutes of the plan; None where there was no such step
         products: what it took
-        otherwise: whether only one visit had it, or it took other bottles
+        is_different: whether only one visit had it, or it took other bottles
     """
 
     key: str
@@ -44,7 +44,7 @@ class StepBeside:
     first_planned: float | None
     second_planned: float | None
     products: list[Taken]
-    otherwise: bool
+    is_different: bool
 
 
 @dataclass(frozen=True)
@@ -86,7 +86,7 @@ def steps_beside(first: Worked, second: Worked) -> Iterator[StepBeside]:
             first_planned=steps[0].hands_on_min if steps[0] else None,
             second_planned=steps[1].hands_on_min if steps[1] else None,
             products=products,
-            otherwise=None in steps or any(each.first != each.second for each in products),
+            is_different=None in steps or any(each.first != each.second for each in products),
         )
 
 

@@ -117,14 +117,14 @@ def phases_of(card: Card) -> list[dict[str, Any]]:
             "when": when[phase.key],
             "lines": [spoken_now(line) for line in phase.lines],
         }
-        for phase in card.plan.answered.home.phases
+        for phase in card.plan.parsed_answer.home.phases
         if phase.key in when
     ]
 
 
 def opened_at_home(plan: Plan) -> bool:
     """Whether the client opens the set."""
-    return plan.requested.details.get(Detail.OPENED) is Manner.HOME
+    return plan.parsed_request.details.get(Detail.OPENED) is Manner.HOME
 
 
 #: What stands on every card.
@@ -140,7 +140,7 @@ FIXED = {
 
 def cautions_of(card: Card) -> list[str]:
     """What is minded at home."""
-    of_plan = cautions_at_home(card.plan.answered)
+    of_plan = cautions_at_home(card.plan.parsed_answer)
     return of_plan + [caution.because for caution in card.answer.cautions]
 
 

@@ -138,7 +138,7 @@ def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
         "title": visit.plan.spoken_title,
         "first": first,
         "last": last,
-        "opens": any(step.key == "release" for step in visit.plan.answered.steps),
+        "opens": any(step.key == "release" for step in visit.plan.parsed_answer.steps),
         "told": visit.checkins.all(),
         "advice": spoken_now(advice_of(checkin)) if checkin else "",
         "written": visit.client.contact == Contact.MESSAGE,

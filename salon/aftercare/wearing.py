@@ -109,7 +109,7 @@ def wear_of(
         WearRequest(
             style=Style(plan.style),
             done_on=done_on,
-            asked=plan.requested,
+            asked=plan.parsed_request,
             extended_by_retwist=plan.client.retwists,
             released_on=max(done_on, timezone.localdate(opened)) if opened else None,
             air=[air for air in air_ahead(today) if air.date >= done_on],

@@ -51,6 +51,7 @@ PREFIXES = {
 COLUMNS = {"client_id": "head_id"}
 COLUMNS_OF = {
     "archive_erasure": {"number": "head"},
+    "booking_booking": {"client_knows": "told"},
     "learning_learnedsample": {"standard": "house"},
 }
 #: Django writes these itself; sessions, sent requests and queued work do not outlive the change.

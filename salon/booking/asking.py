@@ -212,8 +212,8 @@ def segments_for(plan: Plan | None, sitting: int, title: str, minutes: int) -> l
                 family="shape",
             )
         ]
-    pace = plan.requested.pace
-    segments = plan_segments(plan.answered, pace, sitting)
+    pace = plan.parsed_request.pace
+    segments = plan_segments(plan.parsed_answer, pace, sitting)
     if not segments:
         raise ValidationError(
             {

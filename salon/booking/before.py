@@ -69,7 +69,7 @@ def of_plans(bookings: list[Booking]) -> Iterator[Line]:
         plan, name = booking.plan, booking.client.name
         if plan is None or booking.sitting != 1:
             continue
-        answer, to = plan.answered, f"/plans/{plan.pk}"
+        answer, to = plan.parsed_answer, f"/plans/{plan.pk}"
         for item in answer.ahead:
             text = sentence(
                 "{name}: {title}, {hours_before:g} h before.",
@@ -182,7 +182,7 @@ def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line
 def to_tell(bookings: list[Booking]) -> Iterator[Line]:
     """Who does not know their hour yet."""
     for booking in bookings:
-        if not booking.told:
+        if not booking.client_knows:
             at = timezone.localtime(booking.start)
             text = sentence("Tell {name}: {at} now.", name=booking.client.name, at=time_text(at))
             yield line("tell", Severity.ADJUST, text, "/", booking)

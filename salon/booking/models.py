@@ -170,7 +170,7 @@ class Booking(models.Model):
     late_min = models.PositiveSmallIntegerField(default=0, help_text="Comes so much late.")
     note = models.CharField(max_length=200, blank=True)
     reason = models.CharField(max_length=200, blank=True, help_text="Why it was cancelled.")
-    told = models.BooleanField(default=True, help_text="The client knows this hour.")
+    client_knows = models.BooleanField(default=True, help_text="The client knows this hour.")
     version = models.PositiveIntegerField(default=1)
     booked_at = models.DateTimeField(default=timezone.now)
     booked_by = models.ForeignKey(
@@ -202,17 +202,17 @@ class Booking(models.Model):
         """The title, to be said in any language."""
         return title_of(self.plan, self.sitting) if self.plan is not None else say(self.title)
 
-    def title_of_step(self, step: str, otherwise: str) -> str:
+    def title_of_step(self, step: str, fallback: str) -> str:
         """What a step of its plan is called, to be said in any language.
 
         Args:
             step: its key
-            otherwise: where it has none, or nobody reads it in another language
+            fallback: where it has none, or nobody reads it in another language
         """
         if self.plan is None or language() == ENGLISH:
-            return otherwise
-        steps = self.plan.answered.steps
-        return next((each.title for each in steps if each.key == step), otherwise)
+            return fallback
+        steps = self.plan.parsed_answer.steps
+        return next((each.title for each in steps if each.key == step), fallback)
 
 
 class BookedSegment(models.Model):

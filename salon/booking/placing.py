@@ -235,7 +235,7 @@ class KitOfPlan:
         """The kit of what is to be booked; None where it takes none."""
         if wanted.plan is None or wanted.sitting != 1:
             return None
-        spans = [*kit_spans(wanted.plan.answered), *linen_spans(wanted.plan.answered)]
+        spans = [*kit_spans(wanted.plan.parsed_answer), *linen_spans(wanted.plan.parsed_answer)]
         longest = max((span.end_min for span in spans), default=0.0)
         begin = moment_of(0, first) - BACK_MARGIN
         end = moment_of(24 * 60, first + timedelta(days=days)) + timedelta(minutes=longest)

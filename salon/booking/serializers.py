@@ -100,7 +100,7 @@ class BookingSerializer(serializers.ModelSerializer[Booking]):
             "late_min",
             "note",
             "reason",
-            "told",
+            "client_knows",
             "version",
             "segments",
         ]
@@ -267,7 +267,7 @@ def wanted_of(values: dict[str, Any]) -> Wanted:
 class NotedSerializer(serializers.Serializer[Any]):
     """What else is known of a booking."""
 
-    told = serializers.BooleanField(required=False)
+    client_knows = serializers.BooleanField(required=False)
     note = serializers.CharField(max_length=200, required=False, allow_blank=True)
 
 

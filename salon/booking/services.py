@@ -10,6 +10,7 @@ from django.utils import timezone
 from rest_framework.exceptions import ValidationError
 
 from craft.contract.day import DayAnswer, HeadIn, SegmentIn
+from craft.messages import word
 from craft.vocabulary import BookingState
 from salon.booking.asking import (
     bookings_on,
@@ -253,7 +254,7 @@ def move_booking(
         own = [segment for segment in answer.segments if segment.head == NEW]
         booking.end = moment_of(own[-1].end, day)
         if not index:
-            booking.start, booking.late_min, booking.told = start, 0, False
+            booking.start, booking.late_min, booking.client_knows = start, 0, False
         booking.version += 1
         check_not_twice(booking)
         booking.save()
@@ -272,11 +273,7 @@ def check_movable(booking: Booking, start: datetime, index: int) -> None:
     """
     if booking.state not in ACTIVE:
         raise ValidationError(
-            {
-                "start": sentence(
-                    "It is {state}: book a new appointment.", state=booking.state.replace("_", " ")
-                )
-            }
+            {"start": sentence("It is {state}: book a new appointment.", state=word(booking.state))}
         )
     segment = booking.segments.filter(index=index).first()
     if segment is None:

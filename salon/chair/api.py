@@ -19,7 +19,7 @@ from craft.vocabulary import Role, StepStatus, VisitState
 from salon.chair.services import (
     chair_of,
     check_swap,
-    go_on_otherwise,
+    go_on_by,
     note,
     replan_rest,
     replay_visit,
@@ -82,7 +82,7 @@ def chair_out(visit: Visit) -> dict[str, Any]:
                 "client_name": visit.client.name,
                 "allergies": visit.client.allergies,
                 "plan": visit.plan_id,
-                "answer": visit.plan.answered.model_dump(mode="json"),
+                "answer": visit.plan.parsed_answer.model_dump(mode="json"),
                 "chair": chair_of(visit, now).model_dump(mode="json"),
                 "events": visit.events.all(),
                 "kit": out.select_related("item"),
@@ -178,7 +178,7 @@ class SeatSerializer(serializers.Serializer[Any]):
 def seat(visit: Visit) -> dict[str, Any]:
     """A visit under way in one line."""
     answer = chair_of(visit, timezone.now(), forecast=False)
-    titles = {step.key: step.title for step in visit.plan.answered.steps}
+    titles = {step.key: step.title for step in visit.plan.parsed_answer.steps}
     running = any(run.status is StepStatus.RUNNING for run in answer.visit.steps)
     return {
         "visit": visit.pk,
@@ -206,7 +206,7 @@ class SeatsView(APIView):
         return Response(SeatSerializer([seat(visit) for visit in under_way()], many=True).data)
 
 
-class OtherwiseWishSerializer(serializers.Serializer[Any]):
+class ReplanRestWishSerializer(serializers.Serializer[Any]):
     sections = integer_field(1, 120, "sections", required=False)
     rod_mm = float_field(4, 60, "mm", required=False)
     keep = serializers.BooleanField(default=False, help_text="If not, it is only shown.")
@@ -219,32 +219,32 @@ class OtherwiseWishSerializer(serializers.Serializer[Any]):
         return values
 
 
-class OtherwiseSerializer(serializers.Serializer[Any]):
+class ReplanRestSerializer(serializers.Serializer[Any]):
     """What continuing differently comes to."""
 
     summary = serializers.ListField(child=SentenceField())
     kept = serializers.BooleanField()
 
 
-class OtherwiseView(APIView):
+class ReplanRestView(APIView):
     """Go on with other sections or rods: the rest is planned again, first shown, then kept."""
 
     access = Access(HANDS)
 
     idempotency = Idempotency.RESERVE
 
-    @extend_schema(request=OtherwiseWishSerializer, responses={200: OtherwiseSerializer})
+    @extend_schema(request=ReplanRestWishSerializer, responses={200: ReplanRestSerializer})
     def post(self, request: Request, pk: int) -> Response:
-        given = OtherwiseWishSerializer(data=request.data)
+        given = ReplanRestWishSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         visit = get_object_or_404(visits_with_plan(), pk=pk)
         changed = dict(given.validated_data)
         keep = changed.pop("keep")
-        told = replan_rest(visit, changed, current_user(request))
+        replan = replan_rest(visit, changed, current_user(request))
         if keep:
-            go_on_otherwise(visit, current_user(request), told)
-        answer = {"summary": told.summary, "kept": keep}
-        return Response(OtherwiseSerializer(answer).data)
+            go_on_by(visit, current_user(request), replan)
+        answer = {"summary": replan.summary, "kept": keep}
+        return Response(ReplanRestSerializer(answer).data)
 
 
 @core_schema(SwapCheck)
@@ -288,5 +288,5 @@ urlpatterns = [
     path("visits/<int:pk>/chair/", ChairView.as_view(), name="chair"),
     path("visits/<int:pk>/replay/", ReplayView.as_view(), name="visit-replay"),
     path("visits/<int:pk>/swap/", SwapView.as_view(), name="chair-swap"),
-    path("visits/<int:pk>/otherwise/", OtherwiseView.as_view(), name="chair-otherwise"),
+    path("visits/<int:pk>/replan/", ReplanRestView.as_view(), name="chair-replan"),
 ]

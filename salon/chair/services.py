@@ -57,9 +57,9 @@ def chair_of(visit: Visit, now: datetime, *, forecast: bool = True) -> ChairAnsw
     Raises:
         CraftError: an entry of its log speaks of what the plan does not have
     """
-    asked = visit.plan.requested if forecast else None
+    asked = visit.plan.parsed_request if forecast else None
     return chair(
-        ChairRequest(plan=visit.plan.answered, asked=asked, events=events_of(visit), now=now)
+        ChairRequest(plan=visit.plan.parsed_answer, asked=asked, events=events_of(visit), now=now)
     )
 
 
@@ -72,7 +72,9 @@ def replay_visit(visit: Visit, moment: int | None) -> ReplayAnswer:
     Raises:
         CraftError: nothing was noted yet, or the log is shorter
     """
-    return replay(ReplayRequest(plan=visit.plan.answered, events=events_of(visit), moment=moment))
+    return replay(
+        ReplayRequest(plan=visit.plan.parsed_answer, events=events_of(visit), moment=moment)
+    )
 
 
 def visits_with_plan() -> QuerySet[Visit]:
@@ -114,7 +116,7 @@ def follow_bookings(visit: Visit) -> None:
 
 
 @dataclass(frozen=True)
-class Otherwise:
+class Replan:
     """A visit that continues differently than planned, before it is kept.
 
     Args:
@@ -128,7 +130,7 @@ class Otherwise:
     summary: list[str]
 
 
-def replan_rest(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwise:
+def replan_rest(visit: Visit, changed: Mapping[str, float], by: User) -> Replan:
     """The rest of a visit planned again with another number of sections, or on other rods.
 
     Args:
@@ -138,7 +140,7 @@ def replan_rest(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwi
     Raises:
         CraftError: it cannot be parted so, or what is done already does not fit
     """
-    chosen = visit.plan.wished.model_dump(mode="json", exclude_unset=True)
+    chosen = visit.plan.parsed_wish.model_dump(mode="json", exclude_unset=True)
     goal = {**chosen.get("goal", {}), **changed}
     parting = chosen.get("parting", {})
     if "sections" in changed:
@@ -151,9 +153,9 @@ def replan_rest(visit: Visit, changed: Mapping[str, float], by: User) -> Otherwi
     )
     planned = draft(visit.client, wish, by)
     check_fits(visit, planned.answer)
-    both = CompareRequest(first=visit.plan.requested, second=planned.request)
-    summary = [*pieces_of(visit.plan.answered, planned.answer), *compare(both).summary]
-    return Otherwise(wish, planned, summary)
+    both = CompareRequest(first=visit.plan.parsed_request, second=planned.request)
+    summary = [*pieces_of(visit.plan.parsed_answer, planned.answer), *compare(both).summary]
+    return Replan(wish, planned, summary)
 
 
 def pieces_of(before: PlanAnswer, after: PlanAnswer) -> Iterator[str]:
@@ -163,7 +165,8 @@ def pieces_of(before: PlanAnswer, after: PlanAnswer) -> Iterator[str]:
         yield sentence("{before} → {after} sections", before=counts[0], after=counts[1])
     rods = rods_of(before), rods_of(after)
     if rods[0] != rods[1]:
-        yield f"{rods[0] or 'no rods'} → {rods[1] or 'no rods'}"
+        none = sentence("no rods")
+        yield f"{rods[0] or none} → {rods[1] or none}"
 
 
 def rods_of(answer: PlanAnswer) -> str:
@@ -192,15 +195,15 @@ def check_fits(visit: Visit, answer: PlanAnswer) -> None:
 
 
 @transaction.atomic
-def go_on_otherwise(visit: Visit, by: User, told: Otherwise) -> Visit:
+def go_on_by(visit: Visit, by: User, replan: Replan) -> Visit:
     """Go on by the other plan; the one before is revised by it, and the log says so."""
     visit = Visit.objects.select_for_update().select_related("plan", "client").get(pk=visit.pk)
     before = visit.plan
-    plan = keep(visit.client, told.wish, told.plan, by)
+    plan = keep(visit.client, replan.wish, replan.plan, by)
     visit.plan = plan
     visit.save(update_fields=["plan"])
     Booking.objects.filter(plan=before, state__in=ACTIVE).update(plan=plan)
-    text = sentence("Re-planned: {summary}.", summary="; ".join(told.summary))
+    text = sentence("Re-planned: {summary}.", summary="; ".join(replan.summary))
     return note(visit, [entry(EventKind.NOTE, by, {"text": text[:2000]})])
 
 
@@ -214,7 +217,7 @@ def check_swap(visit: Visit, role: Role, product: Product) -> SwapCheck:
     fit = fits.get(product.pk)
     if fit is None:
         raise CraftError("product", " ".join([*judged.missing, *judged.assumed]))
-    plan = visit.plan.answered
-    flakers = visit.plan.requested.flakers
+    plan = visit.plan.parsed_answer
+    flakers = visit.plan.parsed_request.flakers
     folded = fold(plan, events_of(visit))
     return swap_check(plan, folded, role, fit, product.stock_g or 0.0, flakers)

@@ -22,6 +22,7 @@ from craft import vocabulary
 from craft.messages import read_catalogue
 from craft.styles.catalogue import TECHNIQUES
 from craft.words import many_of
+from salon.platform.roles import WorkRole
 
 ROOT = Path(__file__).resolve().parents[2]
 #: Languages in which every message has to be translated.
@@ -42,6 +43,7 @@ SAYING = frozenset({"say", "message", "sentence", "lazy_sentence"})
 SPOKEN: tuple[type[StrEnum], ...] = (
     vocabulary.Arrival,
     vocabulary.Blot,
+    vocabulary.BookingState,
     vocabulary.Buildup,
     vocabulary.Cleansing,
     vocabulary.Comfort,
@@ -78,6 +80,7 @@ SPOKEN: tuple[type[StrEnum], ...] = (
     vocabulary.Washing,
     vocabulary.Weight,
     vocabulary.Zone,
+    WorkRole,
 )
 #: Steps that are learned under their keys.
 STEPS = (

@@ -189,7 +189,7 @@ def run(client: Client, service: dict[str, Any], user: User, chance: random.Rand
                 round(step.hands_on_min * service["pace"] * chance.gauss(1.0, 0.10)) or 1
             ),
         }
-        for step in plan.answered.steps
+        for step in plan.parsed_answer.steps
     ]
     doses = [
         {
@@ -198,7 +198,7 @@ def run(client: Client, service: dict[str, Any], user: User, chance: random.Rand
             "layer": layer,
             "grams": round(product.grams * service["doses"] * chance.gauss(1.0, 0.06), 1),
         }
-        for (step, role, layer), product in planned_doses(plan.answered).items()
+        for (step, role, layer), product in planned_doses(plan.parsed_answer).items()
     ]
     # Bounce, softness and shine were not judged then.
     values = dict(zip(SCORES, service["scores"], strict=False))

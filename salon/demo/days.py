@@ -123,7 +123,9 @@ def book_plan(client: Client, plan: Plan, start: datetime, user: User) -> Bookin
 def book_release(booking: Booking, user: User) -> None:
     """A set that dries at home is opened on the next working day."""
     plan = booking.plan
-    if plan is None or not any(step.sitting == RELEASE_SITTING for step in plan.answered.steps):
+    if plan is None or not any(
+        step.sitting == RELEASE_SITTING for step in plan.parsed_answer.steps
+    ):
         return
     day = timezone.localdate(booking.start) + timedelta(days=1)
     if day.weekday() == SUNDAY:
@@ -172,7 +174,7 @@ def entries_until(booking: Booking, now: datetime) -> list[AnyEvent]:
         if hands:
             rows.append((hands[0].start, step, "step_started", {"step": step}))
             if booking.plan is not None:
-                rows += ticks(booking.plan.answered, step, hands[0].start, hands[-1].end)
+                rows += ticks(booking.plan.parsed_answer, step, hands[0].start, hands[-1].end)
             rows.append((hands[-1].end, step, "step_done", {"step": step}))
         for wait in waits:
             timer = {"timer": step, "title": wait.title, "step": step}

@@ -186,7 +186,7 @@ def planned_once(client: Client, regular: Regular, hands: User, more: Mapping[st
 
 def outcome_of(coming: Coming, chance: random.Random, *, interrupted: bool) -> dict[str, Any]:
     """What really happened, drawn from the truth."""
-    regular, answer = coming.regular, coming.plan.answered
+    regular, answer = coming.regular, coming.plan.parsed_answer
     hands = HANDS.get((regular.hands, regular.style), 1.0)
     minutes = {
         step.key: step.hands_on_min

@@ -69,12 +69,12 @@ class WishField(serializers.Field[Any, Any, Any, Any]):
 class PlanSerializer(serializers.ModelSerializer[Plan]):
     wish = WishField(source="wished", read_only=True)
     request = RequestField(
-        source="requested",
+        source="parsed_request",
         read_only=True,
         allow_null=True,
         help_text="Null for the front desk: hair and person are for who works on them.",
     )
-    answer = AnswerField(source="answered", read_only=True)
+    answer = AnswerField(source="parsed_answer", read_only=True)
     client_name = serializers.CharField(source="client.name", read_only=True)
     title = SentenceField(read_only=True)
     made_by = serializers.SerializerMethodField()
@@ -149,10 +149,10 @@ class PlanRowSerializer(serializers.ModelSerializer[Plan]):
 
     @extend_schema_field(FoldSerializer(many=True))
     def get_steps(self, plan: Plan) -> list[dict[str, object]]:
-        return list(FoldSerializer(plan.answered.steps, many=True).data)
+        return list(FoldSerializer(plan.parsed_answer.steps, many=True).data)
 
     def get_client_min(self, plan: Plan) -> float:
-        return plan.answered.totals.client_min
+        return plan.parsed_answer.totals.client_min
 
     @extend_schema_field({"type": "array", "items": {"type": "integer"}})
     def get_visits(self, plan: Plan) -> list[int]:
@@ -203,7 +203,7 @@ def plan_view(command: str, shape: type[serializers.Serializer[Any]]) -> type[AP
 
         @extend_schema(responses={200: shape})
         def get(self, request: Request, pk: int) -> HttpResponse:
-            return worked_out(get_object_or_404(Plan, pk=pk).requested, command)
+            return worked_out(get_object_or_404(Plan, pk=pk).parsed_request, command)
 
     return PlanCommandView
 
@@ -279,12 +279,12 @@ class RoutineSerializer(serializers.ModelSerializer[Routine]):
 
     @extend_schema_field(WishField(allow_null=True))
     def get_wish(self, routine: Routine) -> Any:
-        return None if self.get_problem(routine) else wish_out(routine.wished)
+        return None if self.get_problem(routine) else wish_out(routine.parsed_wish)
 
     def get_problem(self, routine: Routine) -> str:
         # One that cannot be read must not take the others with it.
         try:
-            _ = routine.wished
+            _ = routine.parsed_wish
         except CraftError as error:
             return error.message
         return ""

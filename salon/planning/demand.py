@@ -62,14 +62,14 @@ def kit_demand(plan: Plan) -> list[KitDemand]:
             end=start + timedelta(minutes=span.end_min),
             expires_at=start + EXPIRES_AFTER,
         )
-        for span in (*kit_spans(plan.answered), *linen_spans(plan.answered))
+        for span in (*kit_spans(plan.parsed_answer), *linen_spans(plan.parsed_answer))
     ]
 
 
 def product_demand(plan: Plan) -> list[ProductDemand]:
     """Grams a plan takes of each bottle that is still on the shelf."""
     start = start_of(plan)
-    minutes = plan.answered.totals.first_sitting_min
+    minutes = plan.parsed_answer.totals.first_sitting_min
     grams = grams_of(plan)
     on_shelf = Product.objects.filter(pk__in=grams).values_list("pk", flat=True)
     return [
@@ -88,7 +88,7 @@ def product_demand(plan: Plan) -> list[ProductDemand]:
 def grams_of(plan: Plan) -> dict[int, float]:
     """Grams a plan takes of each bottle [g]."""
     grams: dict[int, float] = {}
-    for step in plan.answered.steps:
+    for step in plan.parsed_answer.steps:
         for dose in step.products:
             if dose.id is not None and dose.grams > 0:
                 product = int(dose.id)
@@ -109,7 +109,7 @@ def station_demand(plan: Plan) -> list[StationDemand]:
             end=start + timedelta(minutes=slot.end_min),
             expires_at=start + EXPIRES_AFTER,
         )
-        for slot in timetable(plan.answered)
+        for slot in timetable(plan.parsed_answer)
     ]
 
 

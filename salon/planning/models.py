@@ -31,7 +31,7 @@ PLANS_READ = 64
 
 
 def without_long(rows: QuerySet[Row], plan: str = "") -> QuerySet[Row]:
-    """Rows without the long columns of their plans; `answered` and `requested` read them once.
+    """Rows without the long columns of their plans; those are parsed once.
 
     Args:
         rows: plans, or what belongs to plans
@@ -43,8 +43,8 @@ def without_long(rows: QuerySet[Row], plan: str = "") -> QuerySet[Row]:
 class Plan(models.Model):
     """A plan as it was made: wish, request, answer and rules never change afterwards.
 
-    `answer`, `request` and `wish` are read through `answered`, `requested` and `wished`, which know
-    every version of the contract that ever wrote one.
+    `answer`, `request` and `wish` are read through `parsed_answer`, `parsed_request` and
+    `parsed_wish`, which know every version of the contract that ever wrote one.
     """
 
     client = models.ForeignKey(Client, on_delete=models.CASCADE, related_name="plans")
@@ -94,21 +94,21 @@ class Plan(models.Model):
         return spoken_now(self.title)
 
     @cached_property
-    def answered(self) -> PlanAnswer:
+    def parsed_answer(self) -> PlanAnswer:
         """The answer in the shape of today."""
         if "answer" in self.get_deferred_fields():
             return read_answer(self.pk, self.made_at, language() == ENGLISH)
         return answer_with_messages(self)
 
     @cached_property
-    def requested(self) -> PlanRequest:
+    def parsed_request(self) -> PlanRequest:
         """The request in the shape of today."""
         if "request" in self.get_deferred_fields():
             return read_request(self.pk, self.made_at)
         return request_of(self.request, self.contract, self.messages)
 
     @cached_property
-    def wished(self) -> PlanWish:
+    def parsed_wish(self) -> PlanWish:
         """What was chosen, in the shape of today."""
         return wish_of(self.wish, self.contract)
 
@@ -266,6 +266,6 @@ class Routine(models.Model):
         return self.name
 
     @cached_property
-    def wished(self) -> PlanWish:
+    def parsed_wish(self) -> PlanWish:
         """What was chosen, in the shape of today."""
         return wish_of(self.wish, self.contract)

@@ -5,6 +5,8 @@ from django.http.response import HttpResponseRedirectBase
 
 #: The first word of an API address, as it was and as it is.
 RENAMED = {"heads": "clients", "house": "salon", "findings": "results"}
+#: The last word of one.
+LAST_RENAMED = {"otherwise": "replan"}
 #: Parameters of queries.
 PARAMETERS = {"head": "client"}
 
@@ -13,6 +15,11 @@ class HttpResponsePermanentSame(HttpResponseRedirectBase):
     """Permanently elsewhere; method and body stay (308)."""
 
     status_code = 308
+
+
+def old_ending(request: HttpRequest, rest: str, last: str) -> HttpResponse:
+    """Redirect to the same address under its last word of today."""
+    return HttpResponsePermanentSame(f"/api/{rest}/{LAST_RENAMED[last]}/")
 
 
 def old_address(request: HttpRequest, first: str, rest: str) -> HttpResponse:

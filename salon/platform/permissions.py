@@ -16,6 +16,7 @@ from rest_framework.exceptions import PermissionDenied
 from rest_framework.permissions import SAFE_METHODS, BasePermission
 from rest_framework.request import Request
 
+from craft.messages import join, say, word
 from salon.platform.language import sentence
 from salon.platform.roles import Roles, WorkRole
 
@@ -89,10 +90,12 @@ class RolePermission(BasePermission):
 
 def why_not(roles: Roles) -> str:
     """The sentence for a user whose role is not among the allowed ones."""
-    names = [role.value.replace("_", " ") for role in WorkRole if role in roles]
+    names = [word(role) for role in WorkRole if role in roles]
     if not names:
         return sentence("Nobody may do this.")
-    who = " or ".join([", ".join(names[:-1]), names[-1]] if len(names) > 1 else names)
+    who = names[-1]
+    if len(names) > 1:
+        who = say("{first} or {last}", first=join(", ", names[:-1]), last=names[-1])
     return sentence("This is for the {who}. Ask them, or ask the owner for another role.", who=who)
 
 

@@ -45,8 +45,8 @@ def worked_visit(visit: Visit) -> Worked:
     return Worked(
         visit=visit.pk,
         at=visit.started_at,
-        request=visit.plan.requested,
-        answer=visit.plan.answered,
+        request=visit.plan.parsed_request,
+        answer=visit.plan.parsed_answer,
         doses=doses,
         opened_h=visit.released_after_h,
         scores={trait: score for trait, score in scores.items() if score is not None},

@@ -132,7 +132,7 @@ class StepBesideSerializer(serializers.Serializer[Any]):
     first_planned = serializers.FloatField(allow_null=True, help_text="Null: no such step.")
     second_planned = serializers.FloatField(allow_null=True)
     products = TakenBesideSerializer(many=True)
-    otherwise = serializers.BooleanField(help_text="Only in one of them, or with other bottles.")
+    is_different = serializers.BooleanField(help_text="Only in one of them, or with other bottles.")
 
 
 class BesideSerializer(serializers.Serializer[Any]):

@@ -58,7 +58,7 @@ class ChairBrowserTest(BrowserTest):
         return self.page
 
     def skip(self, until: str) -> None:
-        keys = [step.key for step in self.plan.answered.steps]
+        keys = [step.key for step in self.plan.parsed_answer.steps]
         at = timezone.now() - timedelta(hours=1)
         self.log(
             at,
@@ -90,7 +90,7 @@ class ChairBrowserTest(BrowserTest):
         self.page.get_by_role("button", name="Start at the chair").click()
         expect(self.page).to_have_url(re.compile(r"/chair/\d+$"))
         self.visit = Visit.objects.get()
-        first, second = self.plan.answered.steps[:2]
+        first, second = self.plan.parsed_answer.steps[:2]
         expect(self.page.get_by_role("heading", name=first.title, exact=True)).to_be_visible()
         self.page.keyboard.press("Space")
         expect(self.page.get_by_role("button", name="Done")).to_be_visible()
@@ -107,19 +107,19 @@ class ChairBrowserTest(BrowserTest):
         page.get_by_role("button", name="no time").click()
         expect(page.get_by_role("button", name="Finish visit")).to_be_visible()
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
-        steps = len(self.plan.answered.steps)
+        steps = len(self.plan.parsed_answer.steps)
         self.assertEqual(self.kinds(), ["begun"] + ["step_skipped"] * steps + ["note"])
         page.get_by_role("button", name="Finish visit").click()
         expect(page.get_by_text("Nothing is scored yet")).to_be_visible()
         page.get_by_role("button", name="Undo").click()
-        first = self.plan.answered.steps[0].title
+        first = self.plan.parsed_answer.steps[0].title
         expect(page.get_by_role("heading", name=first, exact=True)).to_be_visible()
 
     def test_a_step_is_skipped_with_its_reason(self) -> None:
         page = self.sit()
         page.keyboard.press("s")
         page.get_by_role("button", name="no time").click()
-        after = self.plan.answered.steps[1].title
+        after = self.plan.parsed_answer.steps[1].title
         expect(page.get_by_role("heading", name=after, exact=True)).to_be_visible()
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         self.assertEqual(Event.objects.get(kind="step_skipped").data["reason"], "no time")
@@ -185,7 +185,7 @@ class ChairBrowserTest(BrowserTest):
             page.keyboard.press(number)
         expect(page.get_by_text("Every section is done.")).to_be_visible()
         page.keyboard.press("Space")
-        steps = self.plan.answered.steps
+        steps = self.plan.parsed_answer.steps
         for after in steps[[step.key for step in steps].index("release") + 1 :]:
             expect(page.get_by_role("heading", name=after.title, exact=True)).to_be_visible()
             page.keyboard.press("s")
@@ -233,11 +233,11 @@ class ChairBrowserTest(BrowserTest):
         page.get_by_role("button", name="Show the effect").click()
         page.get_by_role("button", name="Apply").click()
         expect(page.get_by_text("5 sections left")).to_be_visible()
-        self.assertEqual(len(Visit.objects.get().plan.answered.sections), 6)
+        self.assertEqual(len(Visit.objects.get().plan.parsed_answer.sections), 6)
 
     def test_by_the_whole_screen_a_tap_anywhere_is_enough(self) -> None:
         page = self.sit()
-        first, second = self.plan.answered.steps[:2]
+        first, second = self.plan.parsed_answer.steps[:2]
         page.get_by_role("button", name="Full screen").click()
         page.mouse.click(640, 600)
         expect(page.get_by_role("button", name=re.compile(f"{first.title}.*Done"))).to_be_visible()
@@ -294,8 +294,8 @@ class ChairBrowserTest(BrowserTest):
         for kind in ("pin", "clip"):
             KitItem.objects.create(kind=kind, count=60)
         take_kit(self.plan, self.user)
-        sections = [section.number for section in self.plan.answered.sections]
-        first = [step.key for step in self.plan.answered.steps if step.sitting == 1]
+        sections = [section.number for section in self.plan.parsed_answer.sections]
+        first = [step.key for step in self.plan.parsed_answer.steps if step.sitting == 1]
         self.log(
             timezone.now() - timedelta(hours=26),
             ("begun", {}),
@@ -341,7 +341,7 @@ class ChairBrowserTest(BrowserTest):
         sea.refresh_from_db()
         self.gel.refresh_from_db()
         # What nobody noted of the visit of yesterday went as planned.
-        planned_g = self.plan.answered.totals.product_g[Role.GEL]
+        planned_g = self.plan.parsed_answer.totals.product_g[Role.GEL]
         self.assertEqual(sea.stock_g, 294)
         self.assertAlmostEqual(self.gel.stock_g or 0, 400 - planned_g, places=1)
         self.assertEqual(KitUse.objects.filter(cleaning_since=None).count(), 0)
@@ -438,7 +438,7 @@ class ChairBrowserTest(BrowserTest):
 
     def judged_twice(self, page: Page) -> None:
         """As it was opened, and again once it has settled."""
-        steps = [step.key for step in self.plan.answered.steps]
+        steps = [step.key for step in self.plan.parsed_answer.steps]
         rest = [("step_skipped", {"step": key}) for key in steps[steps.index("release") + 1 :]]
         self.log(timezone.now(), *rest)
         page.reload()

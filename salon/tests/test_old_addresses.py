@@ -17,6 +17,7 @@ class OldAddressesTest(TestCase):
             ("/api/heads/?search=meas", "/api/clients/?search=meas"),
             ("/api/house/", "/api/salon/"),
             ("/api/findings/?head=3", "/api/results/?client=3"),
+            ("/api/visits/3/otherwise/", "/api/visits/3/replan/"),
         ):
             with self.subTest(before):
                 answer = self.client.get(before)

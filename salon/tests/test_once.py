@@ -180,7 +180,7 @@ class DeclaredTest(TransactionTestCase):
         }
         for name in ("plans", "bookings", "booking-move", "booking-late", "day-replan"):
             self.assertIs(declared[name], Idempotency.RESERVE, name)
-        for name in ("chair-otherwise", "scope", "scope-upload", "look-pictures"):
+        for name in ("chair-replan", "scope", "scope-upload", "look-pictures"):
             self.assertIs(declared[name], Idempotency.RESERVE, name)
         for name in ("draft", "proposals", "comparison", "slots", "core-plan", "archive-check"):
             self.assertIs(declared[name], Idempotency.OFF, name)

@@ -42,7 +42,7 @@ def compare_steps(visit: Visit) -> list[StepRow]:
     """Minutes of every planned step beside what it took."""
     took = {step.key: step for step in visit.steps.all()}
     rows = []
-    for step in visit.plan.answered.steps:
+    for step in visit.plan.parsed_answer.steps:
         worked = took.get(step.key)
         actual = worked.minutes if worked else None
         low, high = step.hands_on_low, step.hands_on_high
@@ -92,7 +92,7 @@ def compare_doses(visit: Visit) -> list[DoseRow]:
     """Grams of every planned dose beside what was used."""
     used = {(dose.step, dose.role, dose.layer): dose for dose in visit.doses.all()}
     rows = []
-    for (step, role, layer), product in planned_doses(visit.plan.answered).items():
+    for (step, role, layer), product in planned_doses(visit.plan.parsed_answer).items():
         dose = used.get((step, role.value, layer))
         actual = dose.grams if dose else None
         rows.append(
@@ -148,7 +148,7 @@ class ForecastRow:
 
 def forecast_of(visit: Visit) -> ForecastRow:
     """What the plan forecast of drying and of the look."""
-    answer = visit.plan.answered
+    answer = visit.plan.parsed_answer
     return ForecastRow(
         release_after_h=answer.drying.release_after_h,
         odds_dry=answer.drying.odds_dry,

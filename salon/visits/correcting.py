@@ -361,7 +361,7 @@ def ask_about(visit: Visit, values: Typed, events: Iterable[AnyEvent], changed: 
     """
     if values.get("sure"):
         return
-    after = fold(visit.plan.answered, [*events_of(visit), *events])
+    after = fold(visit.plan.parsed_answer, [*events_of(visit), *events])
     steps = [f"steps {row['key']}" in changed for row in values.get("steps", [])]
     doses = [
         "doses " + " ".join(str(part) for part in key_of(dose)) in changed

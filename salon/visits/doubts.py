@@ -32,7 +32,7 @@ def doubts(plan: Plan, values: Mapping[str, Any], folded: VisitAnswer) -> dict[s
         values: as the form has them
         folded: what follows from them
     """
-    answer = plan.answered
+    answer = plan.parsed_answer
     return (
         doubts_of_minutes(answer, values.get("steps", []))
         | doubts_of_doses(answer, values.get("doses", []))
@@ -87,7 +87,7 @@ def doubts_of_doses(answer: PlanAnswer, rows: Sequence[Mapping[str, Any]]) -> di
 
 def doubts_of_results(plan: Plan, folded: VisitAnswer) -> dict[str, str]:
     """Questions about the finished length, and about the dryness felt when a set was opened."""
-    answer = plan.answered
+    answer = plan.parsed_answer
     questions = {}
     low = answer.finished.length_low
     if folded.length_cm is not None and doubtful_length(low, folded.length_cm):

@@ -19,9 +19,9 @@ def opened_set_of(plan: Plan, folded: VisitAnswer) -> OpenedSet | None:
     """
     if folded.dryness is None:
         return None
-    asked = plan.requested
+    asked = plan.parsed_request
     try:
         basis = drying_basis(asked)
     except CraftError:
         return None
-    return opened_set(asked, plan.answered, folded, basis)
+    return opened_set(asked, plan.parsed_answer, folded, basis)

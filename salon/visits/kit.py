@@ -56,7 +56,7 @@ def take_kit(plan: Plan, by: User) -> list[KitUse]:
                 "back_min": round(span.end_min, 1),
             },
         )
-        for span in kit_spans(plan.answered)
+        for span in kit_spans(plan.parsed_answer)
         for item, count in in_the_drawer(span.kind, span.diameter_mm, span.count)
     ]
     visit = append(open_visit(plan, by), events)

@@ -48,7 +48,7 @@ def fold_visit(visit: Visit) -> VisitAnswer:
     Raises:
         CraftError: an entry speaks of what the plan does not have
     """
-    return fold(visit.plan.answered, events_of(visit))
+    return fold(visit.plan.parsed_answer, events_of(visit))
 
 
 @transaction.atomic
@@ -135,7 +135,7 @@ def check_length(plan: Plan, field: str, length_cm: float) -> None:
 
 def longest_hair(plan: Plan) -> float:
     """Stretched length of the longest hair a plan was made for [cm]."""
-    hair = plan.requested.hair
+    hair = plan.parsed_request.hair
     zones = [zone.length_cm for zone in hair.zones.values() if zone.length_cm is not None]
     return max([hair.length_cm, *zones])
 
@@ -161,7 +161,7 @@ def row_of(visit: Visit, event: AnyEvent, received_at: datetime) -> Event:
 def follow(visit: Visit) -> Visit:
     """Write what follows from a log: the visit itself, shelf, kit, learning, the plan's demand."""
     events = events_of(visit)
-    project(visit, fold(visit.plan.answered, events), events)
+    project(visit, fold(visit.plan.parsed_answer, events), events)
     begun = plan_begun_at(visit.plan)
     if visit.plan.begun_at != begun:
         visit.plan.begun_at = begun

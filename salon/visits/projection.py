@@ -84,7 +84,7 @@ def write_visit(visit: Visit, folded: VisitAnswer) -> None:
 
 def write_steps(visit: Visit, folded: VisitAnswer) -> None:
     """Steps that were worked or skipped."""
-    planned = {step.key: step.hands_on_min for step in visit.plan.answered.steps}
+    planned = {step.key: step.hands_on_min for step in visit.plan.parsed_answer.steps}
     visit.steps.all().delete()
     VisitStep.objects.bulk_create(
         VisitStep(
@@ -220,12 +220,12 @@ def promises_of(visit: Visit, folded: VisitAnswer) -> list[Promise]:
     """What the plan of a visit promised with odds, and what came."""
     return [
         Promise(visit=visit.pk, client_id=visit.client_id, at=visit.started_at, **vars(answered))
-        for answered in lessons.promises(visit.plan.answered, folded)
+        for answered in lessons.promises(visit.plan.parsed_answer, folded)
     ]
 
 
 def samples_of(visit: Visit, folded: VisitAnswer) -> list[LearnedSample]:
     """What a visit teaches, each against the value of the salon."""
-    asked, answer = visit.plan.requested, visit.plan.answered
+    asked, answer = visit.plan.parsed_request, visit.plan.parsed_answer
     taught = lessons.lessons(asked, answer, folded, paces_of({run.by for run in folded.steps}))
     return [sample_of(lesson, visit.pk, visit.client_id, visit.started_at) for lesson in taught]

@@ -79,7 +79,7 @@ def entries_of(plan: Plan, values: Mapping[str, Any], by: str) -> list[AnyEvent]
     """
     now = timezone.now()
     entries = Entries(by, now)
-    answer = plan.answered
+    answer = plan.parsed_answer
     minutes = {row["key"]: row["minutes"] for row in values.get("steps", [])}
     today = laid_out(in_sitting(answer.steps, first=True), minutes)
     start = values.get("started_at") or usual_start(plan, values, today, now)
@@ -228,7 +228,7 @@ def with_places(plan: Plan, doses: Sequence[Mapping[str, Any]]) -> list[dict[str
     Raises:
         ValidationError: names the row
     """
-    planned = planned_doses(plan.answered)
+    planned = planned_doses(plan.parsed_answer)
     used: set[DoseKey] = set()
     rows = []
     for index, dose in enumerate(doses):
@@ -267,7 +267,7 @@ def check_typed(plan: Plan, values: Mapping[str, Any]) -> None:
         ValidationError: names the row
         CraftError: names the field
     """
-    answer = plan.answered
+    answer = plan.parsed_answer
     check_steps(answer, values.get("steps", []))
     products = [dose["product"] for dose in values.get("doses", []) if dose.get("product")]
     on_shelf = set(Product.objects.filter(pk__in=products).values_list("pk", flat=True))
@@ -338,7 +338,9 @@ def checked_entries(plan: Plan, values: Mapping[str, Any], by: User | None) -> l
     check_typed(plan, values)
     placed = {**values, "doses": with_places(plan, values.get("doses", []))}
     entries = entries_of(plan, placed, by.get_username() if by else "")
-    questions = {} if values.get("sure") else doubts(plan, placed, fold(plan.answered, entries))
+    questions = (
+        {} if values.get("sure") else doubts(plan, placed, fold(plan.parsed_answer, entries))
+    )
     if questions:
         raise ConfirmationRequired(questions)
     return entries

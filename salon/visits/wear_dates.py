@@ -58,7 +58,7 @@ def worked_out(visit: Visit) -> WearAnswer | None:
             WearRequest(
                 style=Style(visit.plan.style),
                 done_on=done_on,
-                asked=visit.plan.requested,
+                asked=visit.plan.parsed_request,
                 extended_by_retwist=visit.client.retwists,
                 released_on=opened_on,
             )

@@ -162,11 +162,11 @@ class StateTest(BookingTest):
         self.assertEqual(Booking.objects.get(pk=booking).start, self.at(10), "only looked")
         moved = self.client.put(path, body, "application/json")
         self.assertEqual(moved.status_code, 200, moved.content)
-        self.assertFalse(moved.json()["told"])
+        self.assertFalse(moved.json()["client_knows"])
         self.assertEqual(len(moved.json()["segments"]), 1)
         lines = self.client.get(f"/api/day/before/?date={self.day}").json()
         self.assertIn("tell", [line["key"] for line in lines])
-        self.client.patch(f"/api/bookings/{booking}/", {"told": True}, "application/json")
+        self.client.patch(f"/api/bookings/{booking}/", {"client_knows": True}, "application/json")
         lines = self.client.get(f"/api/day/before/?date={self.day}").json()
         self.assertNotIn("tell", [line["key"] for line in lines])
 

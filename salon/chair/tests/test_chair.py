@@ -92,7 +92,7 @@ class ChairTest(ChairLogTest):
         booking.refresh_from_db()
         self.assertEqual(booking.state, "running")
         self.assertGreater(Day.objects.get().version, seen)
-        steps = [step.key for step in self.plan.answered.steps if step.sitting == 1]
+        steps = [step.key for step in self.plan.parsed_answer.steps if step.sitting == 1]
         self.note(*[self.event("step_skipped", 1, step=step, reason="test") for step in steps])
         self.assertEqual(Booking.objects.get().state, "done")
         self.assertEqual(Visit.objects.get().state, "between")
@@ -127,16 +127,16 @@ class ChairTest(ChairLogTest):
         self.assertEqual((visit.bounce, visit.frizz), (4, None))
         self.assertIn("pain", visit.flags)
 
-    def otherwise(self, sections: int, **more: Any) -> Any:
+    def replan(self, sections: int, **more: Any) -> Any:
         body = {"sections": sections} | more
-        return self.post(f"/api/visits/{self.visit}/otherwise/", body)
+        return self.post(f"/api/visits/{self.visit}/replan/", body)
 
     def test_rods_or_time_run_out_and_the_rest_is_planned_anew(self) -> None:
         self.note(self.event("begun", 30), self.event("section_done", 9, section=2, what="laid_in"))
-        told = self.otherwise(6).json()
+        told = self.replan(6).json()
         self.assertTrue(told["summary"], "what it comes to is shown")
         self.assertEqual(Visit.objects.get().plan_id, self.plan.pk, "nothing is kept yet")
-        kept = self.otherwise(6, keep=True)
+        kept = self.replan(6, keep=True)
         self.assertEqual(kept.status_code, 200, kept.content)
         row = self.client.get(f"/api/visits/{self.visit}/chair/").json()
         self.assertEqual(len(row["answer"]["sections"]), 6)
@@ -146,9 +146,9 @@ class ChairTest(ChairLogTest):
 
     def test_what_is_done_already_has_to_fit(self) -> None:
         self.note(self.event("begun", 30), self.event("section_done", 9, section=8, what="laid_in"))
-        self.assertRefused(self.otherwise(4), "sections", "Undo it first")
-        self.assertRefused(self.otherwise(0), "sections", "")
-        nothing = self.post(f"/api/visits/{self.visit}/otherwise/", {})
+        self.assertRefused(self.replan(4), "sections", "Undo it first")
+        self.assertRefused(self.replan(0), "sections", "")
+        nothing = self.post(f"/api/visits/{self.visit}/replan/", {})
         self.assertIn("other rods", nothing.content.decode())
         self.assertEqual(Visit.objects.get().plan_id, self.plan.pk)
 
@@ -158,11 +158,11 @@ class ChairTest(ChairLogTest):
             self.person, parse(ClientWish, {"client": self.person.pk, "goal": goal}), self.user
         )
         begun = self.post(f"/api/plans/{plan.pk}/visit/", {"id": str(uuid4())}).json()["visit"]
-        path = f"/api/visits/{begun}/otherwise/"
+        path = f"/api/visits/{begun}/replan/"
         told = self.post(path, {"rod_mm": 16}).json()
         self.assertIn("16", " ".join(told["summary"]))
         self.assertEqual(self.post(path, {"rod_mm": 16, "keep": True}).status_code, 200)
-        rods = Visit.objects.get(pk=begun).plan.answered.kit_needed.rods
+        rods = Visit.objects.get(pk=begun).plan.parsed_answer.kit_needed.rods
         self.assertEqual({rod.diameter_mm for rod in rods}, {16.0})
         self.assertRefused(self.post(path, {"rod_mm": 200}), "rod_mm", "4 to 60 mm")
 

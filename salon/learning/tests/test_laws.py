@@ -74,7 +74,7 @@ class Salon:
 
     def visit(self, values: dict[str, Any]) -> None:
         plan = self.plan_of(values["client"], values["style"])
-        answer = plan.answered
+        answer = plan.parsed_answer
         steps = [
             {"key": step.key, "minutes": min(600, step.hands_on_min * values["minutes"])}
             for step in answer.steps

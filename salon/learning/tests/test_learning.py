@@ -30,7 +30,7 @@ class LearningTest(ApiTest):
         return save(self.person, wish, self.user)
 
     def minutes(self, plan: Plan, key: str = "shape") -> float:
-        return next(step.hands_on_min for step in plan.answered.steps if step.key == key)
+        return next(step.hands_on_min for step in plan.parsed_answer.steps if step.key == key)
 
     def visit(self, plan: Plan, days_ago: int, **more: Any) -> Visit:
         """A visit as it is typed afterwards."""
@@ -44,7 +44,9 @@ class LearningTest(ApiTest):
         """So many visits whose rows took so many times the plan."""
         for number in range(times):
             plan = self.planned()
-            standard = self.minutes(plan) / plan.requested.learned_minutes.get("shape", ONE).factor
+            standard = (
+                self.minutes(plan) / plan.parsed_request.learned_minutes.get("shape", ONE).factor
+            )
             took = [{"key": "shape", "minutes": round(standard * factor, 1)}]
             self.visit(plan, 3 * (times - number), steps=took, **more)
 
@@ -54,7 +56,7 @@ class LearningTest(ApiTest):
         plan = self.planned()
         self.assertGreater(self.minutes(plan), 1.25 * before)
         self.assertLess(self.minutes(plan), 1.40 * before)
-        step = next(step for step in plan.answered.steps if step.key == "shape")
+        step = next(step for step in plan.parsed_answer.steps if step.key == "shape")
         told = next(each.because for each in step.reasons if each.rule == "learned_minutes")
         self.assertIn("vera's last 6 visits", told)
 
@@ -74,9 +76,12 @@ class LearningTest(ApiTest):
         other = add_client({"name": "Another Client"}, MEASURED, self.user)
         for number in range(5):
             plan = self.planned()
-            asked = plan.requested
-            gel = plan.answered.totals.product_g["gel"] / asked.learned_doses.get("gel", ONE).factor
-            hangs = plan.answered.finished.length_cm / (asked.learned_length or ONE).factor
+            asked = plan.parsed_request
+            gel = (
+                plan.parsed_answer.totals.product_g["gel"]
+                / asked.learned_doses.get("gel", ONE).factor
+            )
+            hangs = plan.parsed_answer.finished.length_cm / (asked.learned_length or ONE).factor
             doses = [{"role": "gel", "grams": round(1.25 * gel, 1)}]
             self.visit(plan, 30 - number, doses=doses, length_cm=round(0.9 * hangs, 1))
         own, others = (
@@ -136,22 +141,22 @@ class LearningTest(ApiTest):
 
     def test_promises_are_held_against_what_came(self) -> None:
         plan = self.planned(release_after_h=24)
-        shape = next(step for step in plan.answered.steps if step.key == "shape")
+        shape = next(step for step in plan.parsed_answer.steps if step.key == "shape")
         self.visit(
             plan,
             4,
             steps=[{"key": "shape", "minutes": round(shape.hands_on_high * 2)}],
             dryness="dry",
             released_after_h=24,
-            length_cm=plan.answered.finished.length_cm,
+            length_cm=plan.parsed_answer.finished.length_cm,
         )
         came = dict(Promise.objects.values_list("kind", "came"))
         self.assertEqual(came, {"minutes": False, "dry": True, "length": True})
         odds = Promise.objects.get(kind="dry").odds
-        self.assertEqual(odds, plan.answered.drying.odds_dry)
+        self.assertEqual(odds, plan.parsed_answer.drying.odds_dry)
 
     def test_odds_that_did_not_come_true_are_promised_lower_and_never_bent_twice(self) -> None:
-        first = self.planned(release_after_h=24).answered.drying
+        first = self.planned(release_after_h=24).parsed_answer.drying
         # What is learned of the drying itself is left out here: only the odds are looked at.
         with patch("salon.visits.projection.write_opened_set"):
             for number in range(6):
@@ -162,7 +167,7 @@ class LearningTest(ApiTest):
         forecasts = set(Promise.objects.values_list("forecast", flat=True))
         self.assertEqual(forecasts, {first.odds_forecast})
         self.assertEqual(len(set(Promise.objects.values_list("odds", flat=True))), 6)
-        last = self.planned(release_after_h=24).answered.drying
+        last = self.planned(release_after_h=24).parsed_answer.drying
         self.assertLess(last.odds_dry, first.odds_dry - 0.1)
         self.assertEqual(last.odds_forecast, first.odds_forecast)
         before = (row.shift, row.slope)

@@ -61,14 +61,14 @@ class DemandTest(ApiTest):
         self.assertEqual((pins.count, pins.begin), (16, self.tomorrow))
         self.assertGreater(pins.end - pins.begin, timedelta(hours=30))
         gel = ProductDemand.objects.get()
-        self.assertEqual(gel.grams, plan.answered.totals.product_g["gel"])
+        self.assertEqual(gel.grams, plan.parsed_answer.totals.product_g["gel"])
         basin = StationDemand.objects.filter(station="basin", hands=True)
         self.assertTrue(basin.exists())
         hands = sum(
             (demand.end - demand.begin).total_seconds() / 60
             for demand in StationDemand.objects.filter(hands=True)
         )
-        self.assertAlmostEqual(hands, plan.answered.totals.hands_on_min, delta=0.5)
+        self.assertAlmostEqual(hands, plan.parsed_answer.totals.hands_on_min, delta=0.5)
 
     def test_a_plan_without_an_hour_takes_nothing(self) -> None:
         self.planned(None)
@@ -110,7 +110,7 @@ class DemandTest(ApiTest):
     def test_the_shelf_sees_what_will_be_taken(self) -> None:
         plan = self.planned(self.tomorrow)
         days = planned_use(timezone.now())[self.gel.pk]
-        self.assertEqual(sum(days.values()), plan.answered.totals.product_g["gel"])
+        self.assertEqual(sum(days.values()), plan.parsed_answer.totals.product_g["gel"])
 
     def test_a_bottle_that_is_gone_is_no_demand(self) -> None:
         plan = self.planned(None)

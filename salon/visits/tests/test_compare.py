@@ -45,7 +45,7 @@ class CompareTest(PlannedTest):
             ],
             "doses": [
                 {"step": step, "role": role, "layer": layer, "grams": product.grams * factor}
-                for (step, role, layer), product in planned_doses(plan.answered).items()
+                for (step, role, layer), product in planned_doses(plan.parsed_answer).items()
             ],
         }
 

@@ -11,7 +11,7 @@ from salon.visits.models import Event, Visit
 class CorrectChairVisitTest(ChairLogTest):
     def setUp(self) -> None:
         super().setUp()
-        answer = self.plan.answered
+        answer = self.plan.parsed_answer
         gel = next(step for step in answer.steps for one in step.products if one.role == "gel")
         self.gel_step = gel.key
         self.note(

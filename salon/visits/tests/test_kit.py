@@ -66,7 +66,7 @@ class FreeTest(KitTest):
         self.assertEqual(self.free(self.tomorrow), 12)
         self.assertEqual(self.free(self.tomorrow - timedelta(hours=4)), 40)
         # Worn until the release, then cleaned.
-        shaped = timedelta(minutes=shaped_at(plan.answered.steps))
+        shaped = timedelta(minutes=shaped_at(plan.parsed_answer.steps))
         opened = self.tomorrow + shaped + timedelta(hours=30)
         self.assertEqual(self.free(opened - timedelta(minutes=5)), 12)
         self.assertEqual(self.free(opened + timedelta(minutes=5)), 12)

@@ -147,9 +147,9 @@ export const useSwapCheck = (
   })
 
 /** Other sections or rods in the middle of a visit: shown, then kept. */
-export const useOtherwise = (visit: () => number) =>
-  useDayChange((body: Schemas['OtherwiseWishRequest']) =>
-    answerOf(api.POST('/api/visits/{pk}/otherwise/', { params: at(visit()), body })),
+export const useReplanRest = (visit: () => number) =>
+  useDayChange((body: Schemas['ReplanRestWishRequest']) =>
+    answerOf(api.POST('/api/visits/{pk}/replan/', { params: at(visit()), body })),
   )
 
 /** Begin the visit of a plan, or find the one under way; its number. */

@@ -2525,7 +2525,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/visits/{pk}/otherwise/": {
+    "/api/visits/{pk}/replan/": {
         parameters: {
             query?: never;
             header?: never;
@@ -2535,7 +2535,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** @description Go on with other sections or rods: the rest is planned again, first shown, then kept. */
-        post: operations["visits_otherwise_create"];
+        post: operations["visits_replan_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3069,7 +3069,7 @@ export interface components {
             /** @description Why it was cancelled. */
             reason?: string;
             /** @description The client knows this hour. */
-            told?: boolean;
+            client_knows?: boolean;
             /** Format: int64 */
             version?: number;
             readonly segments: components["schemas"]["Segment"][];
@@ -7578,21 +7578,6 @@ export interface components {
             product: number;
             check: components["schemas"]["SwapCheck"];
         };
-        /** @description What continuing differently comes to. */
-        Otherwise: {
-            summary: string[];
-            kept: boolean;
-        };
-        OtherwiseWishRequest: {
-            sections?: number;
-            /** Format: double */
-            rod_mm?: number;
-            /**
-             * @description If not, it is only shown.
-             * @default false
-             */
-            keep?: boolean;
-        };
         /**
          * Outdoors
          * @description The air outside, which may be cold.
@@ -8064,7 +8049,7 @@ export interface components {
         };
         /** @description What else is known of a booking. */
         PatchedNotedRequest: {
-            told?: boolean;
+            client_knows?: boolean;
             note?: string;
         };
         /** @description A product as it is typed. */
@@ -9534,6 +9519,21 @@ export interface components {
             odds: components["schemas"]["Odds"][];
             why_not: string;
             relaxations: string[];
+        };
+        /** @description What continuing differently comes to. */
+        ReplanRest: {
+            summary: string[];
+            kept: boolean;
+        };
+        ReplanRestWishRequest: {
+            sections?: number;
+            /** Format: double */
+            rod_mm?: number;
+            /**
+             * @description If not, it is only shown.
+             * @default false
+             */
+            keep?: boolean;
         };
         ReplanWishRequest: {
             /** Format: date */
@@ -11116,7 +11116,7 @@ export interface components {
             second_planned: number | null;
             products: components["schemas"]["TakenBeside"][];
             /** @description Only in one of them, or with other bottles. */
-            otherwise: boolean;
+            is_different: boolean;
         };
         /** StepData */
         StepData: {
@@ -18978,7 +18978,7 @@ export interface operations {
             507: components["responses"]["InsufficientStorage"];
         };
     };
-    visits_otherwise_create: {
+    visits_replan_create: {
         parameters: {
             query?: never;
             header?: never;
@@ -18989,7 +18989,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "application/json": components["schemas"]["OtherwiseWishRequest"];
+                "application/json": components["schemas"]["ReplanRestWishRequest"];
             };
         };
         responses: {
@@ -18998,7 +18998,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Otherwise"];
+                    "application/json": components["schemas"]["ReplanRest"];
                 };
             };
             400: components["responses"]["BadRequest"];

@@ -8,7 +8,7 @@ import { computed, onMounted, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { useOtherwise, useSwapCheck } from '@/api/days'
+import { useReplanRest, useSwapCheck } from '@/api/days'
 import { useShelf } from '@/api/products'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
@@ -93,15 +93,15 @@ const other = computed(() => ({
   ...(count.value && { sections: count.value }),
   ...(rod.value && { rod_mm: rod.value }),
 }))
-const told = useOtherwise(() => props.visit)
-const refusal = provideRefusal(told.error)
+const replan = useReplanRest(() => props.visit)
+const refusal = provideRefusal(replan.error)
 const asked = ref<typeof other.value>()
 async function look() {
   asked.value = other.value
-  await told.mutateAsync(asked.value).catch(() => undefined)
+  await replan.mutateAsync(asked.value).catch(() => undefined)
 }
 async function goOn() {
-  const kept = await told.mutateAsync({ ...asked.value, keep: true }).catch(() => undefined)
+  const kept = await replan.mutateAsync({ ...asked.value, keep: true }).catch(() => undefined)
   if (!kept) return
   emit('planned')
   emit('done')
@@ -195,14 +195,14 @@ function hand() {
         name="rod_mm"
         width="104px"
       />
-      <button class="act big" type="submit" :disabled="!(count || rod) || told.isPending.value">
+      <button class="act big" type="submit" :disabled="!(count || rod) || replan.isPending.value">
         {{ t('chair.whatThen') }}
       </button>
     </div>
-    <template v-if="told.data.value">
-      <p v-for="line in told.data.value.summary" :key="line">{{ line }}</p>
-      <p v-if="!told.data.value.summary.length">{{ t('chair.nothingElse') }}</p>
-      <button class="act big main" type="button" :disabled="told.isPending.value" @click="goOn">
+    <template v-if="replan.data.value">
+      <p v-for="line in replan.data.value.summary" :key="line">{{ line }}</p>
+      <p v-if="!replan.data.value.summary.length">{{ t('chair.nothingElse') }}</p>
+      <button class="act big main" type="button" :disabled="replan.isPending.value" @click="goOn">
         {{ t('chair.goOnSo') }}
       </button>
     </template>

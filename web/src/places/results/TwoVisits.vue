@@ -97,7 +97,7 @@ const grams = (name: string, value: number | null) =>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="step in data.steps" :key="step.key" :class="{ differs: step.otherwise }">
+            <tr v-for="step in data.steps" :key="step.key" :class="{ differs: step.is_different }">
               <td>{{ step.title }}</td>
               <td v-for="side in SIDES" :key="side">
                 {{ took(step[`${side}_min`], step[`${side}_planned`]) }}

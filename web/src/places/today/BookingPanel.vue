@@ -129,10 +129,10 @@ const moved = computed(() =>
         {{ t(`today.become.${state}`) }}
       </button>
       <button
-        v-if="!booking.told"
+        v-if="!booking.client_knows"
         class="act warn"
         type="button"
-        @click="noted.mutate({ pk: booking.id, told: true })"
+        @click="noted.mutate({ pk: booking.id, client_knows: true })"
       >
         {{ t('today.told') }}
       </button>
