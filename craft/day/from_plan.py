@@ -42,7 +42,12 @@ def segments(
 
 
 def of_step(step: Step, pace: float) -> Iterator[SegmentIn]:
-    """A step: its work, in pieces where it is long, and what sits or is waited for after it."""
+    """A step: its work, in pieces where it is long, and what sits or is waited for after it.
+
+    Args:
+        step: of a plan
+        pace: minutes of these hands by those of the plan, 1 is as planned
+    """
     after = WAIT_MIN
     if step.key in WET:
         after = WET_WAIT_MIN

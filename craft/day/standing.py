@@ -342,7 +342,13 @@ def stretch_of(head: str, segment: SegmentIn, kept: KeptIn) -> Stretch:
 
 
 def as_it_is(segment: SegmentIn, stretch: Stretch, pace: float | None) -> SegmentIn:
-    """A segment that stays as long as it is there; with its hands, or without a pace with none."""
+    """A segment that stays as long as it is there.
+
+    Args:
+        segment: as planned
+        stretch: minutes of the day it takes
+        pace: minutes of its hands by those planned; None: nobody works at it
+    """
     if not segment.hands:
         return segment
     changes: dict[str, object] = {

@@ -117,7 +117,7 @@ def is_uneven(dose: DoseRun) -> bool:
 
 
 def is_different(first_g: float, second_g: float) -> bool:
-    """Whether two doses that should be alike are not; only where both were noted."""
+    """Whether two doses [g] that should be alike are not; only where both were noted."""
     mean = (first_g + second_g) / 2
     both = first_g > 0 and second_g > 0
     return both and abs(first_g - second_g) > UNEVEN_SHARE * mean

@@ -45,7 +45,7 @@ def to_come(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[tuple[StepProduct,
 
 
 def film_text(at_end: float) -> str:
-    """What a film does, where it is too much or too little."""
+    """What a film [g/m²] does, where it is too much or too little."""
     if at_end > doses.RESIDUE_ABOVE_G_PER_M2:
         return say(
             "{at_end:.1f} g/m² will stay on the hair; above {residue_above_g_per_m2:g} it leaves "

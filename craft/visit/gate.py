@@ -104,7 +104,7 @@ def about(hours: float) -> str:
 
 
 def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
-    """What the forecast rests on, and what a touch does to it."""
+    """What the forecast rests on so many hours after shaping, and what a touch does to it."""
     dry_h = forecast.run.time_to(1.0)
     when = (
         say("about {dry_h:.0f} h", dry_h=dry_h)
@@ -167,7 +167,7 @@ def slower_than(forecast: Forecast, now_h: float, odds: float) -> float:
 
 
 def stages_until(forecast: Forecast, now_h: float) -> tuple[Stage, ...]:
-    """The air it was in so far."""
+    """The air it was in until now, hours after shaping."""
     results, left = [], now_h
     for stage in forecast.stages:
         hours = left if stage.hours is None else min(stage.hours, left)

@@ -75,7 +75,7 @@ def pair_lines(
 
 
 def stock_line(needed_g: float, stock_g: float) -> SwapLine:
-    """Whether enough of it is left."""
+    """Whether enough of it is left [g]."""
     enough = stock_g >= needed_g
     text = say(
         "{stock_g:.0f g} left, {needed_g:.1f g} still to come", stock_g=stock_g, needed_g=needed_g

@@ -17,19 +17,19 @@ SIZES = (
 
 
 def presses(what: str, grams: float) -> Amount:
-    """Water, or water with a little styler, in presses of a sprayer."""
+    """Water, or water with a little styler [g], in presses of a sprayer."""
     count = max(1, round(grams / PRESS_G))
     words = say_count("{count} press of the sprayer", "{count} presses of the sprayer", count=count)
     return Amount(what=what, grams=round(grams, 1), words=words)
 
 
 def drops(what: str, grams: float) -> Amount:
-    """Oil in drops."""
+    """Oil [g] in drops."""
     count = max(2, round(grams / DROP_G))
     return Amount(what=what, grams=round(grams, 2), words=say("{count} drops", count=count))
 
 
 def palm(what: str, grams: float) -> Amount:
-    """Cream or gel by its size on the palm."""
+    """Cream or gel [g] by its size on the palm."""
     size = next(name for most, name in SIZES if grams <= most)
     return Amount(what=what, grams=round(grams, 1), words=say("as large as {size}", size=size))

@@ -158,7 +158,13 @@ def good_for(worn: float, air: Mapping[int, float], first: int) -> int:
 
 
 def good_reason(worn: int, air: Mapping[int, float], learned: Learned | None) -> Reason:
-    """Why it looks good so long."""
+    """Why it looks good so many days.
+
+    Args:
+        worn: days
+        air: outdoor humidity by day, 0 to 1
+        learned: days that styles lasted on this client; None: nothing yet
+    """
     humid = sum(rh > USUAL_RH + 0.1 for rh in air.values())
     because = say(
         "{worn} are usual for this style in air of medium humidity", worn=plural(worn, "day")

@@ -203,7 +203,10 @@ class Parter:
         return [*pieces, replace(rest, key=f"{region.key}.{len(weights)}")]
 
     def divide(self, region: Region, ruler: Ruler, at: float, key: str) -> tuple[Region, Region]:
-        """Split a region at a position: what is before it, under a new key, and what is after."""
+        """Split a region at a position of a ruler [cm or degrees, as it measures].
+
+        What is before it gets the new key, what is after keeps its own.
+        """
         width = ruler.width
         own = width if isinstance(width, float) else width[region.cells]
         near = region.share * np.clip((at - ruler.coordinate[region.cells]) / own + 0.5, 0, 1)
@@ -303,7 +306,7 @@ class Parter:
         ]
 
     def hair_of(self, region: Region) -> float:
-        """Hairs of a region."""
+        """How many hairs grow in a region."""
         return float(region.share @ self.hairs[region.cells])
 
 
