@@ -1,7 +1,6 @@
 /** Numbers, minutes and dates as people read them. */
 import { useMemoize } from '@vueuse/core'
 
-import { i18n } from './index'
 import { locale, twelve } from './region'
 import { daysBetween, isoDay, zone } from './zone'
 
@@ -33,12 +32,12 @@ export const short = (value: number, digits = 1) =>
 export const percent = (share: number) =>
   numberFormat(locale.value, { style: 'percent' }).format(share)
 
-/** 109 → "1 h 49"; 40 → "40 min". */
+/** 109 → "1 h 49"; 40 → "40 min"; 120 → "2 h". */
 export function minutes(value: number): string {
   const whole = Math.round(value)
   if (whole < 60) return `${whole} min`
-  const rest = String(whole % 60).padStart(2, '0')
-  return `${Math.floor(whole / 60)} h ${rest}`
+  const rest = whole % 60
+  return `${Math.floor(whole / 60)} h${rest ? ` ${String(rest).padStart(2, '0')}` : ''}`
 }
 
 /** 88, 121 → "1 h 28 to 2 h 01"; 8, 11 → "8 to 11 min". */
@@ -52,20 +51,6 @@ export function parts(value: number): string {
   const whole = Math.floor(value)
   const sign = { 0.25: '¼', 0.5: '½', 0.75: '¾' }[value - whole] ?? ''
   return `${whole || !sign ? whole : ''}${sign}`
-}
-
-/** "puddle of 3 cm" is a puddle, and a size. */
-const SIZED = /^(.+?)(?: (?:of|von) (.+))?$/
-
-/** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm"; what a salon named itself
- * stays as it was typed. */
-export function counted(units: number, unit: string): string {
-  const { t, te, tm } = i18n.global
-  const [, name = unit, size] = SIZED.exec(unit) ?? []
-  const forms = Object.entries(tm('hand.units') as Record<string, string>)
-  const known = forms.find(([key, both]) => key === name || both.startsWith(`${name} | `))?.[0]
-  const said = known && te(`hand.units.${known}`) ? t(`hand.units.${known}`, units) : name
-  return `${parts(units)} ${size ? t('hand.sized', { unit: said, size }) : said}`
 }
 
 const DAY: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short' }

@@ -2,7 +2,8 @@
  * Measures as the salon's country writes them. Everything is metric but what is read and typed:
  * numbers are turned here on their way to the screen and back.
  */
-import { number, short } from './format'
+import { number, parts, short } from './format'
+import { i18n } from './index'
 import { american } from './region'
 
 interface UsUnit {
@@ -63,3 +64,25 @@ export const measure = (value: number, unit: string, digits = 1) =>
 /** A measure with all its digits, for columns. */
 export const exactMeasure = (value: number, unit: string, digits = 1) =>
   `${exactFigure(value, unit, digits)} ${unitName(unit)}`
+
+/** "puddle of 3 cm" is a puddle, and a size. */
+const SIZED = /^(.+?)(?: (?:of|von) (.+))?$/
+
+const LENGTH = /(\d+(?:[.,]\d+)?) (mm|cm|g|ml)\b/
+
+/** A size as the salon typed it, in the measures of who reads. */
+const sizeText = (text: string) =>
+  text.replace(LENGTH, (_, value: string, unit: string) =>
+    measure(Number(value.replace(',', '.')), unit),
+  )
+
+/** 8, "pump" → "8 pumps"; 1½, "puddle of 3 cm" → "1½ puddles of 3 cm"; what a salon named itself
+ * stays as it was typed. */
+export function counted(units: number, unit: string): string {
+  const { t, te, tm } = i18n.global
+  const [, name = unit, size] = SIZED.exec(unit) ?? []
+  const forms = Object.entries(tm('hand.units') as Record<string, string>)
+  const known = forms.find(([key, both]) => key === name || both.startsWith(`${name} | `))?.[0]
+  const said = known && te(`hand.units.${known}`) ? t(`hand.units.${known}`, units) : name
+  return `${parts(units)} ${size ? t('hand.sized', { unit: said, size: sizeText(size) }) : said}`
+}

@@ -5,7 +5,6 @@ import {
   ago,
   calendarDay,
   clock,
-  counted,
   minutes,
   money,
   number,
@@ -16,6 +15,8 @@ import {
   span,
   when,
 } from './format'
+import { counted } from './measures'
+import { region } from './region'
 
 describe('numbers', () => {
   it.each([
@@ -43,7 +44,7 @@ describe('minutes', () => {
   it.each([
     [40, '40 min'],
     [59.4, '59 min'],
-    [60, '1 h 00'],
+    [60, '1 h'],
     [109, '1 h 49'],
   ])('%s is %s', (value, text) => expect(minutes(value)).toBe(text))
   it('writes a range once', () => {
@@ -63,6 +64,9 @@ describe('units of the hand', () => {
     expect(counted(8, 'pump')).toBe('8 pumps')
     expect(counted(1.5, 'puddle of 3 cm')).toBe('1½ puddles of 3 cm')
     expect(counted(2, 'ladle')).toBe('2 ladle')
+    region.value = 'en-US'
+    expect(counted(2, 'puddle of 3 cm')).toBe('2 puddles of 1.2 in')
+    region.value = ''
   })
   it('counts them in German, in whichever language the salon named them', async () => {
     await speak('de')

@@ -8,8 +8,8 @@ import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import ScalePanel from '@/parts/ScalePanel.vue'
 import WhyList from '@/parts/WhyList.vue'
-import { counted } from '@/text/format'
-import { figure, measure, unitName } from '@/text/measures'
+
+import { counted, figure, measure, unitName } from '@/text/measures'
 
 import type { Chair } from '@/api/chairLog'
 

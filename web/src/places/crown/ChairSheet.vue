@@ -8,8 +8,8 @@ import type { PlanAnswer, Step } from '@/api/queries'
 import CrownMap from '@/parts/CrownMap.vue'
 import type { Point } from '@/parts/crownPaths'
 import { usePlanWords } from '@/places/plans/words'
-import { counted, day, minutes, short } from '@/text/format'
-import { measure } from '@/text/measures'
+import { day, minutes, short } from '@/text/format'
+import { counted, measure } from '@/text/measures'
 
 const props = defineProps<{
   name: string

@@ -8,8 +8,8 @@ import type { Schemas } from '@/api/client'
 import { type Step, useSalon } from '@/api/queries'
 import Figures from '@/parts/Figures.vue'
 import WhyList from '@/parts/WhyList.vue'
-import { counted, money, number, short } from '@/text/format'
-import { exactFigure, figure, measure, unitName } from '@/text/measures'
+import { money, number, short } from '@/text/format'
+import { counted, exactFigure, figure, measure, unitName } from '@/text/measures'
 
 import { usePlanWords } from './words'
 
@@ -161,6 +161,9 @@ th {
 }
 td:first-child {
   white-space: nowrap;
+}
+tfoot td.quiet {
+  white-space: normal;
 }
 @media (max-width: 640px) {
   td:first-child {

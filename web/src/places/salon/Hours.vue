@@ -249,7 +249,10 @@ td {
   vertical-align: top;
 }
 .times {
-  white-space: nowrap;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  min-width: 150px;
 }
 input {
   width: 54px;
