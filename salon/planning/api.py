@@ -67,7 +67,7 @@ class WishField(serializers.Field[Any, Any, Any, Any]):
 
 
 class PlanSerializer(serializers.ModelSerializer[Plan]):
-    wish = WishField(source="wished", read_only=True)
+    wish = WishField(source="parsed_wish", read_only=True)
     request = RequestField(
         source="parsed_request",
         read_only=True,

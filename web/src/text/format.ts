@@ -55,8 +55,15 @@ export function parts(value: number): string {
 
 const DAY: Intl.DateTimeFormatOptions = { weekday: 'short', day: 'numeric', month: 'short' }
 
-export const day = (iso: string | Date | undefined) =>
-  onClock(DAY).format(new Date(iso ?? Date.now()))
+/** The words for a day of a year: the year stands there where it is another one. */
+const dayOptions = (year: string): Intl.DateTimeFormatOptions =>
+  year === isoDay(new Date()).slice(0, 4) ? DAY : { dateStyle: 'medium' }
+
+/** "Fri 27 Nov" of a moment on the clock of the salon, "6 Mar 2027" in another year. */
+export function day(iso: string | Date | undefined): string {
+  const date = new Date(iso ?? Date.now())
+  return onClock(dayOptions(isoDay(date).slice(0, 4))).format(date)
+}
 
 /** "14:05"; "2:05 PM" where hours are counted to twelve. */
 export const clock = (date: Date) => onClock({ timeStyle: 'short' }).format(date)
@@ -87,11 +94,9 @@ export function when(date: Date, from: Date): string {
 /** "Fri 27 Nov" of a plain date, "6 Mar 2027" in another year; no clock moves it to another day. */
 export function calendarDay(iso: string): string {
   const date = new Date(`${iso}T12:00:00Z`)
-  const thisYear = iso.slice(0, 4) === isoDay(new Date()).slice(0, 4)
-  return onClock({ ...(thisYear ? DAY : { dateStyle: 'medium' }), timeZone: 'UTC' }).format(date)
+  return onClock({ ...dayOptions(iso.slice(0, 4)), timeZone: 'UTC' }).format(date)
 }
 
-/** 7.5, "EUR" → "€7.50". */
 const BYTES_IN_MB = 2 ** 20
 const MB_IN_GB = 2 ** 10
 
@@ -105,6 +110,7 @@ export function size(bytes: number): string {
 export const moment = (iso: string) =>
   onClock({ dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso))
 
+/** 7.5, "EUR" → "€7.50". */
 export const money = (value: number, currency: string) =>
   numberFormat(locale.value, { style: 'currency', currency }).format(value)
 

@@ -201,8 +201,9 @@ const results = computed(() => {
   gap: 36px;
   margin-top: 12px;
 }
-.result {
+.n.result {
   font-weight: 700;
+  white-space: normal;
 }
 .bad {
   color: var(--caution);
