@@ -96,7 +96,7 @@ class UnevenDose(Frozen):
     more: Side
     less: Side
     percent: int
-    """So much more than the mean of both."""
+    """So much more per gram of hair than the other."""
     add_g: float
     """What the other side lacks."""
     mendable: bool

@@ -66,6 +66,10 @@ class DoseRun(Frozen):
     right_g: float
     front_g: float = 0.0
     back_g: float = 0.0
+    noted_share: float = 1.0
+    """How much of the hair it was noted for, 0 to 1."""
+    rest_g: float = 0.0
+    """In the grams, as planned for the hair nobody noted."""
     leftover_g: float = 0.0
     """Of what was taken, so much went back into the bottle or away."""
 

@@ -20,6 +20,8 @@ from craft.vocabulary import Dryness, LearnedOf, Promised, Verdict
 #: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.
 #: Own values.
 LEAST_MIN, LEAST_G = 4.0, 1.0
+#: A dose noted for less of the hair teaches nothing. Own value.
+LEAST_SHARE = 0.3
 #: Opened within this share of the planned hours, the odds of the plan were meant. Own value.
 HOUR_SHARE = 0.25
 #: Ranges of a plan hold nine in ten.
@@ -92,15 +94,26 @@ def lessons(
         paces: of people who worked on it, times the minutes of the standard
     """
     yield from of_minutes(asked, answer, folded, paces)
-    for dose in folded.doses:
-        films = dose.role in FILM_G_PER_M2
-        if dose.noted and dose.grams > 0 and dose.planned_g >= LEAST_G and films:
-            learned = asked.learned_doses.get(dose.role, Learned()).factor
-            yield Lesson(LearnedOf.DOSE, dose.role, dose.planned_g / learned, dose.grams)
+    yield from of_doses(asked, folded)
     if folded.length_cm and answer.finished.length_cm > 0:
         learned = (asked.learned_length or Learned()).factor
         standard = answer.finished.length_cm / learned
         yield Lesson(LearnedOf.LENGTH, LENGTH, standard, folded.length_cm)
+
+
+def of_doses(asked: PlanRequest, folded: VisitAnswer) -> Iterator[Lesson]:
+    """Doses [g] as they would be for the whole head.
+
+    What was noted for a few sections or one side is scaled up by their hair; of less than
+    `LEAST_SHARE` nobody can tell what the whole head takes.
+    """
+    for dose in folded.doses:
+        noted_g = dose.grams - dose.rest_g
+        says = dose.noted and noted_g > 0 and dose.noted_share >= LEAST_SHARE
+        if says and dose.planned_g >= LEAST_G and dose.role in FILM_G_PER_M2:
+            learned = asked.learned_doses.get(dose.role, Learned()).factor
+            whole_g = noted_g / dose.noted_share
+            yield Lesson(LearnedOf.DOSE, dose.role, dose.planned_g / learned, whole_g)
 
 
 def of_minutes(

@@ -19,6 +19,7 @@ from craft.errors import CraftError
 from craft.plan.timetable import kit_spans, rods_taken, shaped_at, timetable
 from craft.tests.requests import planned
 from craft.visit.fold import fold, visit
+from craft.vocabulary import Role
 
 TEN = datetime(2026, 6, 20, 10, 0, tzinfo=UTC)
 SPACE = UUID("6b1c2a51-2d0e-4c6f-9a55-3f2a1c9b7e10")
@@ -98,6 +99,20 @@ class FoldTest(TestCase):
         self.assertNotIn("mask", by_role)
         self.assertFalse(by_role["leave_in"].noted)
         self.assertEqual(by_role["leave_in"].grams, by_role["leave_in"].planned_g)
+
+    def test_a_part_is_not_the_whole(self) -> None:
+        """One section noted, the rest as planned: what was taken of the bottle adds up."""
+        begun, section = WASH[0], PLAN.sections[0]
+        part = entry(20, 41, "dose", step="lay_in", role="gel", grams=1, section=section.number)
+        under_way = {dose.role: dose for dose in folded(begun, part).doses}
+        self.assertEqual((under_way["gel"].grams, under_way["gel"].rest_g), (1, 0))
+        gel = {dose.role: dose for dose in folded(begun, part, entry(21, 99, "closed")).doses}[
+            "gel"
+        ]
+        share = section.doses[Role.GEL] / sum(each.doses[Role.GEL] for each in PLAN.sections)
+        self.assertAlmostEqual(gel.noted_share, share, delta=0.001)
+        self.assertAlmostEqual(gel.grams, 1 + gel.planned_g * (1 - share), delta=0.02)
+        self.assertAlmostEqual(gel.rest_g, gel.grams - 1, delta=0.01)
 
     def test_the_release_is_counted_from_the_end_of_shaping(self) -> None:
         answer = folded(*WASH, entry(20, 90 + 26 * 60, "released", "ana"))

@@ -5,12 +5,11 @@ from collections.abc import Iterator
 from datetime import datetime
 
 from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, UnevenDose
-from craft.contract.plan import PlanAnswer
 from craft.contract.reasons import TRADE
-from craft.contract.visit import DoseRun, TimerRun, VisitAnswer
+from craft.contract.visit import TimerRun, VisitAnswer
 from craft.messages import say
 from craft.plan.timetable import SHAPING
-from craft.visit.doses import UNEVEN_SHARE, is_different
+from craft.visit.doses import UNEVEN_SHARE, uneven_sides
 from craft.visit.film import film
 from craft.visit.fold import fold
 from craft.visit.gate import gate
@@ -18,12 +17,11 @@ from craft.visit.log import RELEASE, Log, apply_corrections, in_order, minutes_b
 from craft.visit.mishaps import mishaps
 from craft.visit.runs import shaped_when
 from craft.visit.steps import TICKS, chair_step, current
-from craft.vocabulary import SectionTick, Side, StepStatus
+from craft.vocabulary import SectionTick, StepStatus
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs
 
 #: What follows sets what was laid in: after it a dose is no longer evened out.
 SETS_IT = frozenset({"dry", RELEASE})
-OPPOSITE = ((Side.LEFT, Side.RIGHT), (Side.FRONT, Side.BACK))
 
 
 def chair(request: ChairRequest) -> ChairAnswer:
@@ -48,7 +46,7 @@ def chair(request: ChairRequest) -> ChairAnswer:
             (due(timer, now) for timer in visit.timers if timer.stopped_at is None),
             key=lambda timer: timer.least_at,
         ),
-        uneven=list(uneven_doses(plan, visit)),
+        uneven=list(uneven_doses(log, visit)),
         unticked=unticked_sections(visit, key),
         mishaps=mishaps(plan, visit),
         film=film(plan, visit),
@@ -76,55 +74,50 @@ def due(timer: TimerRun, now: datetime) -> DueTimer:
     )
 
 
-def uneven_doses(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[UnevenDose]:
+def uneven_doses(log: Log, visit: VisitAnswer) -> Iterator[UnevenDose]:
     """Doses that differ between two sides, while they can be mended and after."""
     begun = {run.key for run in visit.steps if run.status is not StepStatus.PLANNED}
-    set_already = bool(begun & SETS_IT)
+    mendable = not begun & SETS_IT
     names = {
-        (step.key, product.role): product.name for step in plan.steps for product in step.products
+        (step.key, product.role): product.name
+        for step in log.plan.steps
+        for product in step.products
     }
-    for dose in visit.doses:
-        for first, second in OPPOSITE:
-            grams = of_side(dose, first), of_side(dose, second)
-            if not is_different(*grams):
-                continue
-            more, less = (first, second) if grams[0] > grams[1] else (second, first)
-            lacks = abs(grams[0] - grams[1])
-            percent = round(lacks / (sum(grams) / 2) * 100)
-            mendable = not set_already
-            text = say(
-                "{product}: {more} has {percent} % more than {less}. ",
-                product=names.get((dose.step, dose.role), dose.role),
-                more=more,
-                percent=percent,
-                less=less,
+    for uneven in uneven_sides(log, visit.steps):
+        step, role, layer = uneven.key
+        percent = round((uneven.ratio - 1) * 100)
+        text = say(
+            "{product}: {more} has {percent} % more per gram of hair than {less}. ",
+            product=names.get((step, role), role),
+            more=uneven.more,
+            percent=percent,
+            less=uneven.less,
+        )
+        text += (
+            say(
+                "Add {lacks:.1f g} on the {less} side before it dries.",
+                lacks=uneven.lacks_g,
+                less=uneven.less,
             )
-            text += (
-                say("Add {lacks:.1f g} there before it dries.", lacks=lacks)
-                if mendable
-                else say("It is set: note how it comes out.")
-            )
-            yield UnevenDose(
-                step=dose.step,
-                role=dose.role,
-                layer=dose.layer,
-                more=more,
-                less=less,
-                percent=percent,
-                add_g=round(lacks, 1),
-                mendable=mendable,
-                text=text,
-                source=say(
-                    "{trade} {uneven_share:.0%} of the mean is a salon standard.",
-                    trade=TRADE,
-                    uneven_share=UNEVEN_SHARE,
-                ),
-            )
-
-
-def of_side(dose: DoseRun, side: Side) -> float:
-    """What a side got of a dose [g]."""
-    return float(getattr(dose, f"{side}_g"))
+            if mendable
+            else say("It is set: note how it comes out.")
+        )
+        yield UnevenDose(
+            step=step,
+            role=role,
+            layer=layer,
+            more=uneven.more,
+            less=uneven.less,
+            percent=percent,
+            add_g=round(uneven.lacks_g, 1),
+            mendable=mendable,
+            text=text,
+            source=say(
+                "{trade} {uneven_share:.0%} per gram of hair is a salon standard.",
+                trade=TRADE,
+                uneven_share=UNEVEN_SHARE,
+            ),
+        )
 
 
 def unticked_sections(visit: VisitAnswer, key: str | None) -> list[int]:

@@ -34,14 +34,21 @@ def film(plan: PlanAnswer, visit: VisitAnswer) -> Film | None:
 def to_come(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[tuple[StepProduct, float]]:
     """Doses that are still to come, and how much of each [g].
 
-    A dose nobody noted goes as planned; of a step that is done everything is noted that was.
+    Hair that nobody noted a dose for gets it as planned. Of a dose for the whole head there may be
+    more to come until its step is done.
     """
-    noted = {(dose.step, dose.role, dose.layer): dose.grams for dose in visit.doses if dose.noted}
+    noted = {(dose.step, dose.role, dose.layer): dose for dose in visit.doses if dose.noted}
     status = {run.key: run.status for run in visit.steps}
     for key, dose in planned_doses(plan).items():
-        done = status[key[0]] is StepStatus.DONE and key in noted
-        if not done and status[key[0]] is not StepStatus.SKIPPED:
-            yield dose, max(0.0, dose.grams - noted.get(key, 0.0))
+        if status[key[0]] is StepStatus.SKIPPED:
+            continue
+        run = noted.get(key)
+        if run is None:
+            yield dose, dose.grams
+        elif run.noted_share < 1:
+            yield dose, dose.grams * (1 - run.noted_share) - run.rest_g
+        elif status[key[0]] is not StepStatus.DONE:
+            yield dose, max(0.0, dose.grams - run.grams)
 
 
 def film_text(at_end: float) -> str:

@@ -73,7 +73,7 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
         said=notes_about(log, NoteAbout.CLIENT),
         next_time=notes_about(log, NoteAbout.NEXT),
         open=open_work(log, sections, kit, state),
-        flags=flags_of(log, doses, dryness),
+        flags=flags_of(log, steps, dryness),
         closed=any(log.of(Closed)),
     )
 

@@ -9,6 +9,7 @@ from craft.messages import say
 from craft.products.doses import dose_range, hand_units
 from craft.visit.flags import longest_worked
 from craft.visit.log import RELEASE
+from craft.visit.shares import dose_shares
 from craft.vocabulary import Role, SectionTick, Side, Station
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
 
@@ -109,13 +110,9 @@ def targets(plan: PlanAnswer, step: Step, *, by_section: bool) -> list[Target]:
 
 def parts(plan: PlanAnswer, product: StepProduct) -> list[PartDose]:
     """A dose by section, as the plan shares it out; else by the mass of the hair."""
-    shares = [section.doses.get(product.role, 0.0) for section in plan.sections]
-    if not any(shares):
-        shares = [section.grams for section in plan.sections]
-    whole = sum(shares)
     return [
-        part(product, product.grams * share / whole, section=section.number)
-        for section, share in zip(plan.sections, shares, strict=True)
+        part(product, product.grams * share, section=number)
+        for number, share in dose_shares(plan, product.role).items()
         if share > 0
     ]
 

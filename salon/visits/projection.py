@@ -136,10 +136,10 @@ def write_shelf(visit: Visit, folded: VisitAnswer, on_shelf: set[int]) -> None:
     keep_weighings(
         visit.pk,
         [
-            (product, dose.units, dose.grams)
+            (product, dose.units, dose.grams - dose.rest_g)
             for dose in folded.doses
             for product in [product_of(dose, on_shelf)]
-            if product is not None and dose.units and dose.grams > 0
+            if product is not None and dose.units and dose.grams > dose.rest_g
         ],
         visit.recorded_by,
         visit.started_at,

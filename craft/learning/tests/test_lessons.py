@@ -11,8 +11,10 @@ from craft.plan.drying_plan import drying_basis
 from craft.plan.planner import plan
 from craft.tests.requests import plan_request
 from craft.tests.test_visit import PLAN, entry, folded
+from craft.visit.doses import planned_doses
 from craft.visit.fold import fold
-from craft.vocabulary import LearnedOf, Promised
+from craft.visit.shares import dose_shares
+from craft.vocabulary import LearnedOf, Promised, Role
 
 GOAL = {"style": "flat_twist_out", "sections": 8, "release_after_h": 30}
 ASKED = parse(PlanRequest, plan_request(goal=GOAL))
@@ -63,6 +65,31 @@ class LessonsTest(TestCase):
         self.assertLess(short.hands_on_min, 4)
         seen = taught(folded(*SHAPED, entry(9, 93, "step_done", step=short.key, minutes=9)))
         self.assertEqual({group for _, group in seen}, {"shape flat_twist_out", "gel", "length"})
+
+    def part_of_the_head(self, sections: int, times: float) -> dict[tuple[str, str], Any]:
+        """What doses for the first sections teach, so many times as much as planned."""
+        shares = dose_shares(PLAN, Role.GEL)
+        planned = planned_doses(PLAN)["lay_in", Role.GEL, 1].grams
+        doses = [
+            entry(
+                20 + number,
+                80,
+                "dose",
+                step="lay_in",
+                role="gel",
+                grams=planned * shares[number] * times,
+                section=number,
+            )
+            for number in range(1, sections + 1)
+        ]
+        return taught(folded(SHAPED[0], SHAPED[1], *doses, entry(8, 95, "closed")))
+
+    def test_a_dose_for_a_part_of_the_head_is_scaled_to_the_whole(self) -> None:
+        standard, actual, _ = self.part_of_the_head(5, 1.2)[LearnedOf.DOSE, "gel"]
+        self.assertAlmostEqual(actual / standard, 1.2, delta=0.01)
+
+    def test_a_dose_for_one_section_teaches_nothing(self) -> None:
+        self.assertNotIn((LearnedOf.DOSE, "gel"), self.part_of_the_head(1, 0.4))
 
     def test_a_dose_nobody_noted_is_the_plans_own(self) -> None:
         seen = taught(folded(SHAPED[0], SHAPED[1], entry(8, 95, "closed")))

@@ -5,10 +5,16 @@ from typing import Any
 from django.db.models import Sum
 
 from craft.contract import parse
+from craft.visit.shares import dose_shares
+from craft.vocabulary import EventKind, Role
+from salon.chair.services import note
+from salon.learning.models import LearnedSample
 from salon.planning.services import save
 from salon.planning.wish import ClientWish
 from salon.products.models import Calibration, Pair, Product, StockMove, Weighing
 from salon.products.tests.test_shelf import ShelfTest
+from salon.visits.kit import entry
+from salon.visits.log import open_visit
 
 
 class BookingTest(ShelfTest):
@@ -86,6 +92,17 @@ class VisitTest(ShelfTest):
         self.assertAlmostEqual(self.left(self.cream), 300 - self.grams["cream"])
         weighed = dict(StockMove.objects.filter(visit=visit).values_list("product", "weighed"))
         self.assertEqual(weighed, {self.gel.pk: True, self.cream.pk: False})
+
+    def test_one_section_noted_at_the_chair_is_not_the_whole_head(self) -> None:
+        visit = open_visit(self.plan, self.user)
+        dose = {"step": "lay_in", "role": "gel", "grams": 2, "section": 1}
+        note(visit, [entry(EventKind.BEGUN, self.user, {}), entry(EventKind.DOSE, self.user, dose)])
+        self.assertAlmostEqual(self.left(self.gel), 200 - 2, msg="so far")
+        note(visit, [entry(EventKind.CLOSED, self.user, {})])
+        share = dose_shares(self.plan.parsed_answer, Role.GEL)[1]
+        rest = self.grams["gel"] * (1 - share)
+        self.assertAlmostEqual(self.left(self.gel), 200 - 2 - rest, delta=0.1)
+        self.assertFalse(LearnedSample.objects.filter(visit=visit.pk, group="gel").exists())
 
     def test_what_it_cost(self) -> None:
         visit = self.record(doses=[{"role": "gel", "grams": 30}]).json()
