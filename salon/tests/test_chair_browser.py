@@ -152,7 +152,7 @@ class ChairBrowserTest(BrowserTest):
             gel.get_by_role("button", name="Other amount").click()
             page.keyboard.press(number)
             expect(page.get_by_text("Saved", exact=True)).to_be_visible()
-        expect(page.get_by_text(re.compile("Add 1.0 g there before it dries"))).to_be_visible()
+        expect(page.get_by_text(re.compile("Add 1.0 g on the right side"))).to_be_visible()
 
     def test_what_sits_is_timed_and_not_cut_short_unasked(self) -> None:
         page = self.sit(until="mask")
@@ -383,7 +383,7 @@ class ChairBrowserTest(BrowserTest):
         for grams, number in (("3", "1"), ("2", "2")):
             self.dose(page, grams)
             page.keyboard.press(number)
-        uneven = page.get_by_role("alert").filter(has_text="Add 1.0 g there before it dries")
+        uneven = page.get_by_role("alert").filter(has_text="Add 1.0 g on the right side")
         expect(uneven).to_be_visible()
         # The number of a section that is ticked goes back to it.
         page.keyboard.press("2")

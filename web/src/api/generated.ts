@@ -4549,6 +4549,18 @@ export interface components {
              */
             back_g?: number;
             /**
+             * Noted Share
+             * @description How much of the hair it was noted for, 0 to 1.
+             * @default 1
+             */
+            noted_share?: number;
+            /**
+             * Rest G
+             * @description In the grams, as planned for the hair nobody noted.
+             * @default 0
+             */
+            rest_g?: number;
+            /**
              * Leftover G
              * @description Of what was taken, so much went back into the bottle or away.
              * @default 0
@@ -12128,7 +12140,7 @@ export interface components {
             less: components["schemas"]["Side"];
             /**
              * Percent
-             * @description So much more than the mean of both.
+             * @description So much more per gram of hair than the other.
              */
             percent: number;
             /**

@@ -34,11 +34,15 @@ const { t } = useI18n()
 
 const halves = computed(() => props.target.parts.some((part) => part.side))
 const side = ref<string>()
+/** A dose for all sections at once, though they are worked one by one. */
+const whole = ref(false)
 /** What is taken now: of a section, of a half, or of the whole head. */
 const part = computed(() =>
-  props.target.parts.find((one) =>
-    halves.value ? one.side === side.value : one.section === props.section,
-  ),
+  whole.value
+    ? undefined
+    : props.target.parts.find((one) =>
+        halves.value ? one.side === side.value : one.section === props.section,
+      ),
 )
 const goal = computed(() => part.value?.grams ?? props.target.grams)
 const units = computed(() => (part.value ? part.value.units : props.target.units))
@@ -52,9 +56,28 @@ const sides = computed(() =>
   ),
 )
 
+/** What a typed amount is for, where it is worked section by section. */
+const scope = computed({
+  get: () => (whole.value ? 'whole' : 'section'),
+  set: (now) => (whole.value = now === 'whole'),
+})
+const scopes = computed(() =>
+  !halves.value && props.section && props.target.parts.length
+    ? [
+        { value: 'section', text: t('chair.part', { n: props.section }) },
+        { value: 'whole', text: t('chair.whole_') },
+      ]
+    : [],
+)
+
 const grams = ref<number | null>(null)
 const count = ref<number | null>(null)
-watch([() => props.section, side], () => (grams.value = count.value = null))
+watch([() => props.section, side, whole], () => (grams.value = count.value = null))
+// The next section is one again.
+watch(
+  () => props.section,
+  () => (whole.value = false),
+)
 watch(count, (now) => {
   if (now != null && props.target.unit_g)
     grams.value = Math.round(now * props.target.unit_g * 10) / 10
@@ -116,6 +139,13 @@ function leave() {
         hide-label
         :options="sides"
         clearable
+      />
+      <Choice
+        v-if="scopes.length"
+        v-model="scope"
+        :label="t('chair.doseFor', { name: target.name })"
+        hide-label
+        :options="scopes"
       />
       <Amount
         v-if="target.unit_g && target.unit"
