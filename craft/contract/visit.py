@@ -48,6 +48,17 @@ class StepRun(Frozen):
     """Why it was skipped."""
 
 
+class BottleDose(Frozen):
+    """What of a dose came from one bottle."""
+
+    id: str | None
+    """The bottle; null where it is not on the shelf."""
+    grams: float
+    noted_g: float
+    """Of it, what was noted; the rest went as planned."""
+    units: float | None
+
+
 class DoseRun(Frozen):
     """What was taken of a product in a step; the same role may come more than once."""
 
@@ -55,13 +66,15 @@ class DoseRun(Frozen):
     role: Role
     layer: int
     id: str | None
-    """The bottle."""
+    """The bottle it was taken from last."""
     grams: float
     units: float | None
     planned_g: float
     noted: bool
     """Else it went as planned."""
     stays_in: bool
+    bottles: list[BottleDose] = Field(default_factory=list)
+    """By bottle, where one ran out in the middle."""
     left_g: float
     right_g: float
     front_g: float = 0.0

@@ -114,6 +114,19 @@ class FoldTest(TestCase):
         self.assertAlmostEqual(gel.grams, 1 + gel.planned_g * (1 - share), delta=0.02)
         self.assertAlmostEqual(gel.rest_g, gel.grams - 1, delta=0.01)
 
+    def test_a_dose_belongs_to_the_bottle_in_the_hands(self) -> None:
+        swap = entry(20, 45, "swap", role="gel", product="99")
+        more = entry(21, 46, "dose", step="lay_in", role="gel", grams=4)
+        gel = {dose.role: dose for dose in folded(*WASH, swap, more).doses}["gel"]
+        self.assertEqual([(each.id, each.grams) for each in gel.bottles], [("7", 29), ("99", 4)])
+        self.assertEqual((gel.id, gel.grams), ("99", 33))
+        # What went as planned before the swap came from the bottle of the plan.
+        done = entry(22, 44, "step_done", step="lay_in")
+        gel = {
+            dose.role: dose for dose in folded(WASH[0], done, swap, entry(23, 99, "closed")).doses
+        }["gel"]
+        self.assertEqual([each.id for each in gel.bottles], ["7"])
+
     def test_the_release_is_counted_from_the_end_of_shaping(self) -> None:
         answer = folded(*WASH, entry(20, 90 + 26 * 60, "released", "ana"))
         assert answer.release is not None

@@ -4,10 +4,18 @@ from collections import defaultdict
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
-from craft.contract.events import Closed, DoseTaken, Leftover, SectionDone, Swap
+from craft.contract.events import (
+    Closed,
+    DoseTaken,
+    Event,
+    Leftover,
+    SectionDone,
+    StepDone,
+    Swap,
+)
 from craft.contract.plan import PlanAnswer, StepProduct
-from craft.contract.visit import DoseRun, StepRun
-from craft.visit.log import Log
+from craft.contract.visit import BottleDose, DoseRun, StepRun
+from craft.visit.log import Log, last
 from craft.visit.shares import OPPOSITE, noted_share, side_dose, sides_of_section
 from craft.vocabulary import Role, SectionWork, Side, StepStatus
 
@@ -56,14 +64,68 @@ def dose_runs(log: Log, steps: Sequence[StepRun]) -> list[DoseRun]:
     return runs
 
 
-def bottle_of(
-    log: Log, role: Role, planned: StepProduct | None, noted: Sequence[DoseTaken]
-) -> str | None:
-    """The bottle a dose was taken from: as noted, as swapped, else the plan's."""
-    named = [entry.data.product for entry in noted if entry.data.product is not None]
-    swapped = [entry.data.product for entry in log.of(Swap) if entry.data.role is role]
-    own = [planned.id] if planned and planned.id else []
-    return next(iter([*reversed(named), *reversed(swapped), *own]), None)
+def bottle_at(log: Log, role: Role, planned: StepProduct | None, entry: Event | None) -> str | None:
+    """The bottle in the hands at an entry: named there, else swapped before, else the plan's.
+
+    Args:
+        log: of the visit
+        role: of the product
+        planned: the dose of the plan
+        entry: of the log; None: at its end
+    """
+    if isinstance(entry, DoseTaken) and entry.data.product is not None:
+        return entry.data.product
+    bottle = planned.id if planned else None
+    for each in log.entries:
+        if each is entry:
+            break
+        if isinstance(each, Swap) and each.data.role is role:
+            bottle = each.data.product
+    return bottle
+
+
+def bottle_doses(
+    log: Log,
+    key: DoseKey,
+    planned: StepProduct | None,
+    noted: Sequence[DoseTaken],
+    rest_g: float,
+) -> list[BottleDose]:
+    """A dose by the bottles it was taken from: what ran out in the middle is not the next one's.
+
+    Args:
+        log: of the visit
+        key: step, role and layer
+        planned: the dose of the plan
+        noted: its doses, in order
+        rest_g: what went as planned
+    """
+    role = key[1]
+    grams: dict[str | None, float] = {}
+    rests: dict[str | None, float] = {}
+    units: dict[str | None, float] = {}
+    for entry in noted:
+        bottle = bottle_at(log, role, planned, entry)
+        grams[bottle] = grams.get(bottle, 0.0) + entry.data.grams
+        if entry.data.units is not None:
+            units[bottle] = units.get(bottle, 0.0) + entry.data.units
+    for leftover in log.of(Leftover):
+        if (leftover.data.step, leftover.data.role, leftover.data.layer) == key:
+            bottle = bottle_at(log, role, planned, leftover)
+            grams[bottle] = grams.get(bottle, 0.0) - leftover.data.grams
+    if rest_g > 0 or not grams:
+        # What went as planned was taken until its step was done.
+        done = last(each for each in log.of(StepDone) if each.data.step == key[0])
+        rests[bottle_at(log, role, planned, done)] = rest_g
+    return [
+        BottleDose(
+            id=bottle,
+            grams=round(max(0.0, grams.get(bottle, 0.0)) + rests.get(bottle, 0.0), 2),
+            noted_g=round(max(0.0, grams.get(bottle, 0.0)), 2),
+            units=units.get(bottle),
+        )
+        for bottle in dict.fromkeys([*grams, *rests])
+    ]
 
 
 def dose_run(
@@ -91,11 +153,12 @@ def dose_run(
     rest = planned_g * (1 - share) if closed else 0.0
     taken = sum(entry.data.grams for entry in noted) + rest
     grams = max(0.0, taken - leftover)
+    bottles = bottle_doses(log, key, planned, noted, rest)
     return DoseRun(
         step=step,
         role=role,
         layer=layer,
-        id=bottle_of(log, role, planned, noted),
+        id=bottles[-1].id,
         grams=round(grams, 2),
         units=sum(units) if units else None,
         planned_g=planned_g,
@@ -103,6 +166,7 @@ def dose_run(
         noted_share=round(share, 3) if noted else 1.0,
         rest_g=round(rest, 2) if noted else 0.0,
         stays_in=planned.stays_in if planned else False,
+        bottles=bottles,
         left_g=round(sides[Side.LEFT], 2),
         right_g=round(sides[Side.RIGHT], 2),
         front_g=round(sides[Side.FRONT], 2),

@@ -11,7 +11,7 @@ from typing import Any
 from django.db.models import Max, Min
 
 from craft.contract.events import Event
-from craft.contract.visit import DoseRun, VisitAnswer
+from craft.contract.visit import BottleDose, DoseRun, VisitAnswer
 from craft.learning import lessons
 from craft.visit.remarks import remarks
 from craft.vocabulary import Residue, VisitState
@@ -53,11 +53,12 @@ def project(visit: Visit, folded: VisitAnswer, events: Iterable[Event]) -> None:
 
 def known_products(doses: Iterable[DoseRun]) -> set[int]:
     """Bottles of doses that the shelf still knows."""
-    ids = {int(dose.id) for dose in doses if dose.id is not None and dose.id.isdigit()}
+    bottles = [bottle.id for dose in doses for bottle in dose.bottles]
+    ids = {int(name) for name in bottles if name is not None and name.isdigit()}
     return set(Product.objects.filter(pk__in=ids).values_list("pk", flat=True))
 
 
-def product_of(dose: DoseRun, on_shelf: set[int]) -> int | None:
+def product_of(dose: DoseRun | BottleDose, on_shelf: set[int]) -> int | None:
     """The bottle of a dose, if the shelf knows it."""
     product = int(dose.id) if dose.id is not None and dose.id.isdigit() else None
     return product if product in on_shelf else None
@@ -123,27 +124,21 @@ def write_doses(visit: Visit, folded: VisitAnswer, on_shelf: set[int]) -> None:
 def write_shelf(visit: Visit, folded: VisitAnswer, on_shelf: set[int]) -> None:
     """What was used, what pumps gave, and which bottles were left in together."""
     used: dict[int, Used] = {}
-    left_in = []
-    for dose in folded.doses:
-        product = product_of(dose, on_shelf)
+    left_in, weighings = [], []
+    taken = [(dose, bottle) for dose in folded.doses for bottle in dose.bottles]
+    for dose, bottle in taken:
+        product = product_of(bottle, on_shelf)
         if product is None:
             continue
         before = used.get(product, Used(0.0, weighed=True))
-        used[product] = Used(before.grams + dose.grams, before.weighed and dose.noted)
-        if dose.stays_in and dose.grams > 0:
+        weighed = dose.noted and bottle.noted_g == bottle.grams
+        used[product] = Used(before.grams + bottle.grams, before.weighed and weighed)
+        if dose.stays_in and bottle.grams > 0:
             left_in.append(product)
+        if bottle.units and bottle.noted_g > 0:
+            weighings.append((product, bottle.units, bottle.noted_g))
     keep_use(visit.pk, used, visit.recorded_by, visit.started_at, first_noted(visit))
-    keep_weighings(
-        visit.pk,
-        [
-            (product, dose.units, dose.grams - dose.rest_g)
-            for dose in folded.doses
-            for product in [product_of(dose, on_shelf)]
-            if product is not None and dose.units and dose.grams > dose.rest_g
-        ],
-        visit.recorded_by,
-        visit.started_at,
-    )
+    keep_weighings(visit.pk, weighings, visit.recorded_by, visit.started_at)
     flaked = None if folded.residue is None else folded.residue is not Residue.NONE
     keep_sightings(visit.pk, left_in, flaked)
 

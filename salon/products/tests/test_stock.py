@@ -104,6 +104,24 @@ class VisitTest(ShelfTest):
         self.assertAlmostEqual(self.left(self.gel), 200 - 2 - rest, delta=0.1)
         self.assertFalse(LearnedSample.objects.filter(visit=visit.pk, group="gel").exists())
 
+    def test_a_bottle_that_ran_out_keeps_what_came_from_it(self) -> None:
+        other = Product.objects.create(name="Other gel", role="gel", stock_g=50)
+        visit = open_visit(self.plan, self.user)
+        dose = {"step": "lay_in", "role": "gel"}
+        swap = {"role": "gel", "product": str(other.pk)}
+        log = (
+            (EventKind.BEGUN, {}),
+            (EventKind.DOSE, dose | {"grams": 10, "side": "left"}),
+            (EventKind.SWAP, swap),
+            (EventKind.DOSE, dose | {"grams": 4, "side": "right"}),
+            (EventKind.CLOSED, {}),
+        )
+        for kind, data in log:
+            note(visit, [entry(kind, self.user, data)])
+        self.assertEqual((self.left(self.gel), self.left(other)), (190, 46))
+        moves = StockMove.objects.filter(visit=visit.pk)
+        self.assertLessEqual({self.gel.pk, other.pk}, set(moves.values_list("product", flat=True)))
+
     def test_what_it_cost(self) -> None:
         visit = self.record(doses=[{"role": "gel", "grams": 30}]).json()
         expected = 30 * 10 / 500 + self.grams["cream"] * 6 / 300

@@ -3131,6 +3131,26 @@ export interface components {
             idle_min: number;
         };
         /**
+         * BottleDose
+         * @description What of a dose came from one bottle.
+         */
+        BottleDose: {
+            /**
+             * Id
+             * @description The bottle; null where it is not on the shelf.
+             */
+            id: string | null;
+            /** Grams */
+            grams: number;
+            /**
+             * Noted G
+             * @description Of it, what was noted; the rest went as planned.
+             */
+            noted_g: number;
+            /** Units */
+            units: number | null;
+        };
+        /**
          * BottleOut
          * @description One bottle on this head.
          */
@@ -4518,7 +4538,7 @@ export interface components {
             layer: number;
             /**
              * Id
-             * @description The bottle.
+             * @description The bottle it was taken from last.
              */
             id: string | null;
             /** Grams */
@@ -4534,6 +4554,11 @@ export interface components {
             noted: boolean;
             /** Stays In */
             stays_in: boolean;
+            /**
+             * Bottles
+             * @description By bottle, where one ran out in the middle.
+             */
+            bottles?: components["schemas"]["BottleDose"][];
             /** Left G */
             left_g: number;
             /** Right G */
