@@ -29,7 +29,9 @@ class PartDose(Frozen):
     side: Side | None = None
     grams: float
     units: float | None
-    """In the unit of the hand; null where the bottle is not calibrated."""
+    """In the unit of the hand, for all its sections; null where the bottle is not calibrated."""
+    sections: list[int] = Field(default_factory=list)
+    """Sections that share those units, where one alone cannot be counted out."""
 
 
 class Target(Frozen):

@@ -6,9 +6,10 @@ from collections.abc import Sequence
 from craft.contract.chair import ChairStep, Dwell, PartDose, Target
 from craft.contract.plan import PlanAnswer, Step, StepProduct
 from craft.messages import say
-from craft.products.doses import dose_range, hand_units
+from craft.products.doses import WHOLE_BELOW_G, dose_range, hand_units
 from craft.visit.flags import longest_worked
 from craft.visit.log import RELEASE
+from craft.visit.portions import Portion, portions
 from craft.visit.shares import dose_shares
 from craft.vocabulary import Role, SectionTick, Side, Station
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
@@ -110,24 +111,32 @@ def targets(plan: PlanAnswer, step: Step, *, by_section: bool) -> list[Target]:
 
 def parts(plan: PlanAnswer, product: StepProduct) -> list[PartDose]:
     """A dose by section, as the plan shares it out; else by the mass of the hair."""
+    shares = dose_shares(plan, product.role)
+    amounts: dict[int, Portion] = {}
+    if product.unit_g and shares:
+        whole = product.unit_g < WHOLE_BELOW_G
+        for portion in portions(product.grams / product.unit_g, shares, whole=whole):
+            amounts |= dict.fromkeys(portion.sections, portion)
     return [
-        part(product, product.grams * share, section=number)
-        for number, share in dose_shares(plan, product.role).items()
+        PartDose(
+            section=number,
+            side=None,
+            grams=round(product.grams * share, 2),
+            units=amounts[number].units if number in amounts else None,
+            sections=list(amounts[number].sections) if number in amounts else [number],
+        )
+        for number, share in shares.items()
         if share > 0
     ]
 
 
 def halves(product: StepProduct) -> list[PartDose]:
     """A dose in two halves of the head, the same for both."""
-    return [part(product, product.grams / 2, side=side) for side in HALVES]
-
-
-def part(
-    product: StepProduct, grams: float, section: int | None = None, side: Side | None = None
-) -> PartDose:
-    """A share in grams and in units of the hand."""
+    grams = product.grams / 2
     units = hand_units(grams, product.unit_g) if product.unit_g else None
-    return PartDose(section=section, side=side, grams=round(grams, 2), units=units)
+    return [
+        PartDose(section=None, side=side, grams=round(grams, 2), units=units) for side in HALVES
+    ]
 
 
 def dwell_of(step: Step) -> Dwell | None:

@@ -4580,6 +4580,11 @@ export interface components {
              */
             noted_share?: number;
             /**
+             * Sections
+             * @description Sections it was noted for; empty where it was for a side or the whole head.
+             */
+            sections?: number[];
+            /**
              * Rest G
              * @description In the grams, as planned for the hair nobody noted.
              * @default 0
@@ -7841,9 +7846,14 @@ export interface components {
             grams: number;
             /**
              * Units
-             * @description In the unit of the hand; null where the bottle is not calibrated.
+             * @description In the unit of the hand, for all its sections; null where the bottle is not calibrated.
              */
             units: number | null;
+            /**
+             * Sections
+             * @description Sections that share those units, where one alone cannot be counted out.
+             */
+            sections?: number[];
         };
         /**
          * PartOp

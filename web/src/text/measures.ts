@@ -83,6 +83,9 @@ export function counted(units: number, unit: string): string {
   const [, name = unit, size] = SIZED.exec(unit) ?? []
   const forms = Object.entries(tm('hand.units') as Record<string, string>)
   const known = forms.find(([key, both]) => key === name || both.startsWith(`${name} | `))?.[0]
-  const said = known && te(`hand.units.${known}`) ? t(`hand.units.${known}`, units) : name
+  const said =
+    known && te(`hand.units.${known}`)
+      ? t(`hand.units.${known}`, units > 0 && units <= 1 ? 1 : Math.ceil(units))
+      : name
   return `${parts(units)} ${size ? t('hand.sized', { unit: said, size: sizeText(size) }) : said}`
 }

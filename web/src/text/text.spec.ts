@@ -61,6 +61,7 @@ describe('units of the hand', () => {
   ])('%s is %s', (value, text) => expect(parts(value)).toBe(text))
   it('counts them', () => {
     expect(counted(1, 'pump')).toBe('1 pump')
+    expect(counted(0.5, 'pump')).toBe('½ pump')
     expect(counted(8, 'pump')).toBe('8 pumps')
     expect(counted(1.5, 'puddle of 3 cm')).toBe('1½ puddles of 3 cm')
     expect(counted(2, 'ladle')).toBe('2 ladle')

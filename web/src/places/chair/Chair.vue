@@ -70,11 +70,10 @@ const main = () => work.main(tick.value ? left.value.length : 0)
 
 const reasonsOf = (role: string, layer: number) =>
   (step.value?.products ?? []).filter((one) => one.role === role)[layer - 1]?.reasons ?? []
-const takenOf = (role: string, layer: number) =>
-  (chair.value?.chair.visit.doses ?? [])
-    .filter((dose) => dose.noted && dose.step === key.value)
-    .filter((dose) => dose.role === role && dose.layer === layer)
-    .reduce((sum, dose) => sum + dose.grams, 0)
+const doseOf = (role: string, layer: number) =>
+  chair.value?.chair.visit.doses.find(
+    (dose) => dose.noted && dose.step === key.value && dose.role === role && dose.layer === layer,
+  )
 const tooLong = (of: string | undefined) =>
   chair.value?.chair.steps.find((one) => one.key === of)?.dwell?.too_long
 /** The next spot under the diffuser: counted down again and again while it is worked. */
@@ -284,14 +283,20 @@ function tapped(event: MouseEvent) {
               :target="target"
               :reasons="reasonsOf(target.role, target.layer)"
               :section="tick ? worked : undefined"
-              :taken="takenOf(target.role, target.layer)"
+              :taken="doseOf(target.role, target.layer)?.grams ?? 0"
               :scale="may.read('scale') && !offline"
+              :noted-for="doseOf(target.role, target.layer)?.sections ?? []"
               @take="
-                (dose) =>
-                  note([
-                    'dose',
-                    { step: step?.key, role: target.role, layer: target.layer, ...dose },
-                  ])
+                (doses) =>
+                  note(
+                    ...doses.map(
+                      (dose) =>
+                        [
+                          'dose',
+                          { step: key, role: target.role, layer: target.layer, ...dose },
+                        ] as ['dose', Record<string, unknown>],
+                    ),
+                  )
               "
               @leftover="
                 (grams) =>

@@ -23,11 +23,14 @@ const props = defineProps<{
   section?: number
   /** What was noted so far [g]. */
   taken: number
+  /** Sections that have their dose already. */
+  notedFor: number[]
   /** Whether a bowl scale may be asked. */
   scale: boolean
 }>()
 const emit = defineEmits<{
-  take: [dose: { grams: number; units?: number; side?: string; section?: number }]
+  /** What is taken together: an amount that several sections share is noted for each of them. */
+  take: [doses: { grams: number; units?: number; side?: string; section?: number }[]]
   leftover: [grams: number]
 }>()
 const { t } = useI18n()
@@ -44,10 +47,33 @@ const part = computed(() =>
         halves.value ? one.side === side.value : one.section === props.section,
       ),
 )
-const goal = computed(() => part.value?.grams ?? props.target.grams)
+/** Sections in a row that share one amount: nobody counts out a quarter of a pump for each. */
+const shared = computed(() => {
+  const sections = part.value?.sections ?? []
+  return sections.length > 1
+    ? props.target.parts.filter((one) => one.section && sections.includes(one.section))
+    : []
+})
+const sharedGrams = computed(() => shared.value.reduce((sum, one) => sum + one.grams, 0))
+const goal = computed(() =>
+  shared.value.length ? sharedGrams.value : (part.value?.grams ?? props.target.grams),
+)
 const units = computed(() => (part.value ? part.value.units : props.target.units))
+/** Noted on this device a moment ago. */
+const done = ref(new Set<number>())
+/** The sections that share an amount have it already. */
+const had = computed(
+  () =>
+    shared.value.length > 0 &&
+    (done.value.has(props.section ?? 0) || props.notedFor.includes(props.section ?? 0)),
+)
+const sectionText = computed(() =>
+  shared.value.length
+    ? t('chair.shared', { first: shared.value[0]?.section, last: shared.value.at(-1)?.section })
+    : t('chair.part', { n: props.section }),
+)
 const place = computed(() => {
-  if (part.value?.section) return t('chair.part', { n: part.value.section })
+  if (part.value?.section) return sectionText.value
   return part.value?.side ? t(`chair.sides.${part.value.side}`) : t('chair.whole_')
 })
 const sides = computed(() =>
@@ -64,7 +90,7 @@ const scope = computed({
 const scopes = computed(() =>
   !halves.value && props.section && props.target.parts.length
     ? [
-        { value: 'section', text: t('chair.part', { n: props.section }) },
+        { value: 'section', text: sectionText.value },
         { value: 'whole', text: t('chair.whole_') },
       ]
     : [],
@@ -86,13 +112,30 @@ const open = ref(false)
 const weighing = ref(false)
 function take(value: number | null, counted?: number) {
   if (value == null) return
-  emit('take', {
-    grams: value,
-    ...(counted === undefined ? {} : { units: counted }),
-    ...(side.value ? { side: side.value } : {}),
-    ...(!halves.value && part.value?.section ? { section: part.value.section } : {}),
-  })
   grams.value = count.value = null
+  if (shared.value.length) {
+    // Each of them is noted with its share, so that sides and sections are right.
+    const doses = shared.value.map((one) => {
+      const share = one.grams / sharedGrams.value
+      return {
+        grams: Math.round(value * share * 100) / 100,
+        ...(counted === undefined ? {} : { units: counted * share }),
+        section: one.section ?? undefined,
+      }
+    })
+    doses.forEach(({ section }) => section && done.value.add(section))
+    emit('take', doses)
+    return
+  }
+  const section = halves.value ? undefined : (part.value?.section ?? undefined)
+  emit('take', [
+    {
+      grams: value,
+      ...(counted === undefined ? {} : { units: counted }),
+      ...(side.value ? { side: side.value } : {}),
+      ...(section ? { section } : {}),
+    },
+  ])
 }
 const rest = ref<number | null>(null)
 function leave() {
@@ -124,7 +167,8 @@ function leave() {
         >
         <span v-if="units && target.unit">{{ counted(units, target.unit) }}</span>
       </p>
-      <button class="act big" type="button" @click="take(goal, units ?? undefined)">
+      <p v-if="had" class="quiet">{{ t('chair.had', { sections: sectionText }) }}</p>
+      <button v-else class="act big" type="button" @click="take(goal, units ?? undefined)">
         {{ t('chair.asTold') }}
       </button>
       <button class="act big" type="button" :aria-expanded="open" @click="open = !open">

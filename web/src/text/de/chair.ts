@@ -43,6 +43,8 @@ export const chair = {
     part: 'Partie {n}',
     sides: { left: 'linke Hälfte', right: 'rechte Hälfte', front: 'vorn', back: 'hinten' },
     of: '· {grams} für den ganzen Kopf',
+    shared: 'Partien {first} bis {last}',
+    had: '✓ {sections}',
     doseFor: '{name}: Partie oder ganzer Kopf',
     taken: '{grams} eingetragen',
     grams: 'Genommene Menge',

@@ -43,6 +43,8 @@ export const chair = {
     part: 'Section {n}',
     sides: { left: 'left half', right: 'right half', front: 'front', back: 'back' },
     of: '· {grams} for the whole head',
+    shared: 'Sections {first} to {last}',
+    had: '✓ {sections}',
     doseFor: '{name}: section or whole head',
     taken: '{grams} recorded',
     grams: 'Amount taken',
