@@ -141,6 +141,26 @@ class ChairBrowserTest(BrowserTest):
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         self.assertEqual(self.kinds().count("section_done"), 4)
 
+    def test_one_tap_notes_the_sections_that_share_an_amount(self) -> None:
+        self.visit.delete()
+        wish = {"client": self.person.pk, "goal": {"style": "finger_coils", "sections": 60}}
+        self.plan = save(self.person, parse(ClientWish, wish), self.user)
+        self.visit = open_visit(self.plan, self.user)
+        page = self.sit(until="lay_in")
+        page.keyboard.press("Space")
+        gel = page.get_by_role("region", name="Clear gel")
+        expect(gel).to_contain_text(re.compile("Sections 1 to [0-9]+ · .* g for the whole head"))
+        gel.get_by_role("button", name="Used as planned").click()
+        expect(gel).to_contain_text(re.compile("recorded.*✓ Sections 1 to", re.DOTALL))
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+        doses = [event.data for event in Event.objects.filter(visit=self.visit, kind="dose")]
+        sections = [dose["section"] for dose in doses]
+        self.assertEqual(sorted(sections), list(range(1, len(sections) + 1)))
+        taken = sum(dose["grams"] for dose in doses)
+        counted = sum(dose.get("units") or 0 for dose in doses)
+        self.assertIn(round(counted, 2), (0.25, 0.5, 1), doses)
+        self.assertAlmostEqual(taken, counted * 2, delta=0.5)
+
     def test_an_uneven_side_is_caught_while_it_can_be_mended(self) -> None:
         page = self.sit(until="lay_in")
         page.keyboard.press("Space")

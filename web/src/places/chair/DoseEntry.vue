@@ -115,14 +115,12 @@ function take(value: number | null, counted?: number) {
   grams.value = count.value = null
   if (shared.value.length) {
     // Each of them is noted with its share, so that sides and sections are right.
-    const doses = shared.value.map((one) => {
-      const share = one.grams / sharedGrams.value
-      return {
-        grams: Math.round(value * share * 100) / 100,
-        ...(counted === undefined ? {} : { units: counted * share }),
-        section: one.section ?? undefined,
-      }
-    })
+    // What was counted out stands with the first of them.
+    const doses = shared.value.map((one, place) => ({
+      grams: Math.round((value * one.grams * 100) / sharedGrams.value) / 100,
+      ...(counted === undefined || place ? {} : { units: counted }),
+      section: one.section ?? undefined,
+    }))
     doses.forEach(({ section }) => section && done.value.add(section))
     emit('take', doses)
     return
