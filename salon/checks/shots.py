@@ -88,11 +88,11 @@ def two_ways(page: Page) -> None:
 
 
 def moved_parting(page: Page) -> None:
-    """Flat twists with one parting moved on both sides, tinted by grams."""
+    """Flat twists with one parting moved on both sides, tinted by weight."""
     page.evaluate("localStorage.clear()")
     compose_damp(page)
     page.get_by_role("link", name="Crown map").click()
-    page.get_by_text("grams", exact=True).click()
+    page.get_by_text("weight", exact=True).click()
     page.locator("[data-section='4'] .figure").click()
     page.locator("[data-line='0/4']").focus()
     page.keyboard.press("ArrowRight")
