@@ -98,7 +98,7 @@ class UnevenDose(Frozen):
     more: Side
     less: Side
     percent: int
-    """So much more per gram of hair than the other."""
+    """How much more it has per gram of hair than the other side [%]."""
     add_g: float
     """What the other side lacks."""
     mendable: bool

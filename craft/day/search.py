@@ -282,7 +282,7 @@ class Teller(cp_model.CpSolverSolutionCallback):
 
 
 def solver_for(limit_s: float) -> cp_model.CpSolver:
-    """A solver that stops after so many seconds."""
+    """A solver with a time limit [s]."""
     solver = cp_model.CpSolver()
     solver.parameters.num_workers = WORKERS
     solver.parameters.max_time_in_seconds = max(0.02, limit_s)
@@ -385,7 +385,7 @@ def search(
 
 
 def feasible(request: DayRequest, heads: Sequence[Sequence[Segment]], limit_s: float) -> bool:
-    """Whether there is any timetable, as far as one can say within the limit [s]."""
+    """Whether there is any timetable, as far as the solver can tell within its time limit [s]."""
     model, _, _ = model_of(request, heads)
     return solver_for(limit_s).solve(model) in FOUND
 

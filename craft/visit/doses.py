@@ -19,7 +19,7 @@ from craft.visit.log import Log, last
 from craft.visit.shares import OPPOSITE, noted_share, side_dose, sides_of_section
 from craft.vocabulary import Role, SectionWork, Side, StepStatus
 
-#: Sides differ when one has so much more per gram of hair. Own value.
+#: Two sides differ from this share more per gram of hair. Own value.
 UNEVEN_SHARE = 0.15
 #: The step whose sections a tick is of.
 STEPS_OF = {

@@ -104,7 +104,13 @@ def about(hours: float) -> str:
 
 
 def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
-    """What the forecast rests on so many hours after shaping, and what a touch does to it."""
+    """What the forecast rests on, and what a touch does to it.
+
+    Args:
+        case: that is planned
+        forecast: of its drying
+        since_h: hours since shaping
+    """
     dry_h = forecast.run.time_to(1.0)
     when = (
         say("about {dry_h:.0f} h", dry_h=dry_h)

@@ -158,7 +158,7 @@ def good_for(worn: float, air: Mapping[int, float], first: int) -> int:
 
 
 def good_reason(worn: int, air: Mapping[int, float], learned: Learned | None) -> Reason:
-    """Why it looks good so many days.
+    """Why it looks good for that number of days.
 
     Args:
         worn: days

@@ -264,7 +264,7 @@ def round_the_back(parter: Parter, rear: Region, count: int) -> list[Region]:
 
 
 def even_rows(parter: Parter, count: int) -> list[float]:
-    """How many hairs stand in each of so many rows of even height, from the nape up."""
+    """Number of hairs in each row, for rows of even height from the nape up."""
     ruler = parter.across
     low, high = parter.extent(parter.whole, ruler)
     row = ((ruler.coordinate - low) / (high - low) * count).astype(int).clip(0, count - 1)

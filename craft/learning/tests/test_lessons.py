@@ -67,7 +67,12 @@ class LessonsTest(TestCase):
         self.assertEqual({group for _, group in seen}, {"shape flat_twist_out", "gel", "length"})
 
     def part_of_the_head(self, sections: int, times: float) -> dict[tuple[str, str], Any]:
-        """What doses for the first sections teach, so many times as much as planned."""
+        """What doses for the first sections teach.
+
+        Args:
+            sections: how many have a dose
+            times: each dose, as a multiple of the planned one
+        """
         shares = dose_shares(PLAN, Role.GEL)
         planned = planned_doses(PLAN)["lay_in", Role.GEL, 1].grams
         doses = [

@@ -12175,7 +12175,7 @@ export interface components {
             less: components["schemas"]["Side"];
             /**
              * Percent
-             * @description So much more per gram of hair than the other.
+             * @description How much more it has per gram of hair than the other side [%].
              */
             percent: number;
             /**
