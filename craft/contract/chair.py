@@ -23,15 +23,16 @@ class ChairRequest(Frozen):
 
 
 class PartDose(Frozen):
-    """What one section, or one half of the head, gets."""
+    """What is taken at once: for a section, for several that share it, or for half of the head."""
 
     section: int | None = None
+    """Its only section; null where several share it."""
+    sections: list[int]
+    """In a row; empty for half of the head."""
     side: Side | None = None
     grams: float
     units: float | None
-    """In the unit of the hand, for all its sections; null where the bottle is not calibrated."""
-    sections: list[int] = Field(default_factory=list)
-    """Sections that share those units, where one alone cannot be counted out."""
+    """In the unit of the hand; null where the bottle is not calibrated."""
 
 
 class Target(Frozen):

@@ -85,6 +85,13 @@ class DoseData(StepData):
     """The bottle; else the plan's."""
     side: Side | None = None
     section: SectionNumber | None = None
+    sections: Annotated[list[SectionNumber], Field(max_length=120)] = Field(default_factory=list)
+    """Sections that share it, where one alone cannot be counted out."""
+
+    @property
+    def places(self) -> frozenset[int]:
+        """Every section it is for; none: for a side or the whole head."""
+        return frozenset(self.sections) | ({self.section} if self.section is not None else set())
 
 
 class TimerSetData(Frozen):

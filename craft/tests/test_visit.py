@@ -114,6 +114,18 @@ class FoldTest(TestCase):
         self.assertAlmostEqual(gel.grams, 1 + gel.planned_g * (1 - share), delta=0.02)
         self.assertAlmostEqual(gel.rest_g, gel.grams - 1, delta=0.01)
 
+    def test_sections_that_share_an_amount_get_it_by_their_hair(self) -> None:
+        numbers = [section.number for section in PLAN.sections]
+        shared = entry(20, 41, "dose", step="lay_in", role="gel", grams=20, sections=numbers)
+        (gel,) = folded(WASH[0], shared).doses
+        self.assertEqual((gel.noted_share, gel.sections), (1.0, numbers))
+        self.assertAlmostEqual(gel.left_g + gel.right_g, 20, delta=0.02)
+        self.assertNotIn("uneven_sides", folded(WASH[0], shared, entry(21, 99, "closed")).flags)
+        wrong = entry(20, 41, "dose", step="lay_in", role="gel", grams=20, sections=[1, 99])
+        with self.assertRaises(CraftError) as caught:
+            folded(WASH[0], wrong)
+        self.assertTrue(caught.exception.field.endswith("data.sections"))
+
     def test_a_dose_belongs_to_the_bottle_in_the_hands(self) -> None:
         swap = entry(20, 45, "swap", role="gel", product="99")
         more = entry(21, 46, "dose", step="lay_in", role="gel", grams=4)

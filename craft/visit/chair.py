@@ -9,14 +9,14 @@ from craft.contract.reasons import TRADE
 from craft.contract.visit import TimerRun, VisitAnswer
 from craft.messages import say
 from craft.plan.timetable import SHAPING
-from craft.visit.doses import UNEVEN_SHARE, uneven_sides
+from craft.visit.evenness import UNEVEN_SHARE, uneven_sides
 from craft.visit.film import film
 from craft.visit.fold import fold
 from craft.visit.gate import gate
-from craft.visit.log import RELEASE, Log, apply_corrections, in_order, minutes_between
+from craft.visit.log import RELEASE, TICKS, Log, apply_corrections, in_order, minutes_between
 from craft.visit.mishaps import mishaps
 from craft.visit.runs import shaped_when
-from craft.visit.steps import TICKS, chair_step, current
+from craft.visit.steps import chair_step, current
 from craft.vocabulary import SectionTick, StepStatus
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs
 
@@ -83,7 +83,7 @@ def uneven_doses(log: Log, visit: VisitAnswer) -> Iterator[UnevenDose]:
         for step in log.plan.steps
         for product in step.products
     }
-    for uneven in uneven_sides(log, visit.steps):
+    for uneven in uneven_sides(log, visit.steps, visit.sections):
         step, role, layer = uneven.key
         percent = round((uneven.ratio - 1) * 100)
         text = say(

@@ -1,32 +1,21 @@
 """Doses of a visit: what was taken, from which bottle, on which side."""
 
 from collections import defaultdict
-from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Sequence
 
 from craft.contract.events import (
     Closed,
     DoseTaken,
     Event,
     Leftover,
-    SectionDone,
     StepDone,
     Swap,
 )
 from craft.contract.plan import PlanAnswer, StepProduct
 from craft.contract.visit import BottleDose, DoseRun, StepRun
 from craft.visit.log import Log, last
-from craft.visit.shares import OPPOSITE, noted_share, side_dose, sides_of_section
-from craft.vocabulary import Role, SectionWork, Side, StepStatus
-
-#: Two sides differ from this share more per gram of hair. Own value.
-UNEVEN_SHARE = 0.15
-#: The step whose sections a tick is of.
-STEPS_OF = {
-    SectionWork.LAID_IN: "lay_in",
-    SectionWork.SHAPED: "shape",
-    SectionWork.DRIED: "dry",
-}
+from craft.visit.shares import noted_share, section_doses, sides_of_section
+from craft.vocabulary import Role, Side, StepStatus
 
 DoseKey = tuple[str, Role, int]
 
@@ -138,10 +127,7 @@ def dose_run(
 ) -> DoseRun:
     """A dose as it was taken; what nobody noted of a visit that is closed went as planned."""
     step, role, layer = key
-    sides = {
-        side: sum(entry.data.grams for entry in noted if side in sides_of(log, entry))
-        for side in Side
-    }
+    sides = {side: grams_on(log.plan, role, noted, side) for side in Side}
     leftover = sum(
         entry.data.grams
         for entry in log.of(Leftover)
@@ -164,7 +150,7 @@ def dose_run(
         planned_g=planned_g,
         noted=bool(noted),
         noted_share=round(share, 3) if noted else 1.0,
-        sections=sorted({n for entry in noted if (n := entry.data.section) is not None}),
+        sections=sorted(frozenset[int]().union(*(entry.data.places for entry in noted))),
         rest_g=round(rest, 2) if noted else 0.0,
         stays_in=planned.stays_in if planned else False,
         bottles=bottles,
@@ -176,52 +162,11 @@ def dose_run(
     )
 
 
-def sides_of(log: Log, dose: DoseTaken) -> set[Side]:
-    """Sides a dose went on: as noted, else those of its section."""
-    if dose.data.side is not None:
-        return {dose.data.side}
-    section = next((row for row in log.plan.sections if row.number == dose.data.section), None)
-    return sides_of_section(section) if section else set()
-
-
-@dataclass(frozen=True)
-class Uneven:
-    """A side that got more of a product for its hair than the other one.
-
-    Args:
-        key: step, role and layer
-        more, less: sides
-        ratio: product per gram of hair there, by that on the other side; above 1
-        lacks_g: what the other side needs to be as even
-    """
-
-    key: DoseKey
-    more: Side
-    less: Side
-    ratio: float
-    lacks_g: float
-
-
-def uneven_sides(log: Log, steps: Sequence[StepRun]) -> Iterator[Uneven]:
-    """Products that two sides differ in, per gram of their hair.
-
-    The side with less has to be finished: more may come to one that is still in the hands. So a
-    set that is worked from the nape up, left and right in turn, is even all the time.
-    """
-    over = {run.key for run in steps if run.status in (StepStatus.DONE, StepStatus.SKIPPED)}
-    ticked: dict[str, set[int]] = defaultdict(set)
-    for entry in log.of(SectionDone):
-        ticked[STEPS_OF[entry.data.what]].add(entry.data.section)
-    for key, noted in noted_doses(log).items():
-        for pair in OPPOSITE:
-            doses = {
-                side: side_dose(log.plan, noted, side, ticked[key[0]], over=key[0] in over)
-                for side in pair
-            }
-            if any(dose.hair_g <= 0 or dose.grams <= 0 for dose in doses.values()):
-                continue
-            less, more = sorted(pair, key=lambda side: doses[side].rate)
-            ratio = doses[more].rate / doses[less].rate
-            if ratio > 1 + UNEVEN_SHARE and not doses[less].open:
-                lacks = doses[more].rate * doses[less].hair_g - doses[less].grams
-                yield Uneven(key, more, less, ratio, lacks)
+def grams_on(plan: PlanAnswer, role: Role, noted: Sequence[DoseTaken], side: Side) -> float:
+    """What went on a side [g]: as noted, else as its sections lie."""
+    by_section = section_doses(plan, role, noted)
+    return sum(entry.data.grams for entry in noted if entry.data.side is side) + sum(
+        by_section.get(section.number, 0.0)
+        for section in plan.sections
+        if side in sides_of_section(section)
+    )

@@ -5,8 +5,8 @@ from datetime import datetime
 
 from craft.contract.events import ComfortFelt, StepDone, StepStarted
 from craft.contract.plan import Step
-from craft.contract.visit import StepRun
-from craft.visit.doses import uneven_sides
+from craft.contract.visit import SectionRun, StepRun
+from craft.visit.evenness import uneven_sides
 from craft.visit.log import Log, minutes_between
 from craft.vocabulary import Comfort, Dryness, VisitFlag
 
@@ -16,10 +16,15 @@ INTERRUPTED_TIMES = 2.5
 INTERRUPTED_FROM_MIN = 20.0
 
 
-def flags_of(log: Log, steps: Sequence[StepRun], dryness: Dryness | None) -> list[VisitFlag]:
+def flags_of(
+    log: Log,
+    steps: Sequence[StepRun],
+    sections: Sequence[SectionRun],
+    dryness: Dryness | None,
+) -> list[VisitFlag]:
     """What somebody should look at."""
     flags = []
-    if any(uneven_sides(log, steps)):
+    if any(uneven_sides(log, steps, sections)):
         flags.append(VisitFlag.UNEVEN_SIDES)
     if any(is_interrupted(log, step) for step in log.plan.steps):
         flags.append(VisitFlag.INTERRUPTED)

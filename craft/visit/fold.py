@@ -73,7 +73,7 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
         said=notes_about(log, NoteAbout.CLIENT),
         next_time=notes_about(log, NoteAbout.NEXT),
         open=open_work(log, sections, kit, state),
-        flags=flags_of(log, steps, dryness),
+        flags=flags_of(log, steps, sections, dryness),
         closed=any(log.of(Closed)),
     )
 
@@ -105,9 +105,10 @@ def check(log: Log) -> None:
                 say("{step} is not in the plan. Known: {names}.", step=step, names=names),
             )
         section = getattr(data, "section", None)
-        if section is not None and section not in sections:
+        shared = getattr(data, "sections", [])
+        if (section is not None and section not in sections) or not sections.issuperset(shared):
             raise CraftError(
-                f"events.{entry.id}.data.section",
+                f"events.{entry.id}.data.{'sections' if shared else 'section'}",
                 say("The plan has sections 1 to {sections}.", sections=len(sections)),
             )
         if isinstance(entry, KitIn) and entry.data.of not in out:

@@ -30,11 +30,16 @@ from craft.contract.events import (
 from craft.contract.plan import PlanAnswer, Step
 from craft.errors import CraftError
 from craft.messages import say
-from craft.vocabulary import (
-    EventKind,
-)
+from craft.vocabulary import EventKind, SectionTick
 
 RELEASE = "release"
+#: What is ticked in which step, section by section.
+TICKS = {
+    "lay_in": SectionTick.LAID_IN,
+    "shape": SectionTick.SHAPED,
+    "dry": SectionTick.DRIED,
+    RELEASE: SectionTick.RELEASED,
+}
 
 Kind = TypeVar("Kind", bound=Event)
 Value = TypeVar("Value")

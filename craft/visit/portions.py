@@ -17,11 +17,11 @@ class Portion:
 
     Args:
         sections: in a row, by number
-        units: of the hand, > 0
+        units: of the hand, > 0; None where it cannot be counted
     """
 
     sections: Sequence[int]
-    units: float
+    units: float | None
 
 
 def portions(units: float, shares: Mapping[int, float], *, whole: bool) -> list[Portion]:

@@ -74,7 +74,10 @@ def dose(plan: PlanAnswer, entry: DoseTaken) -> str:
     """What was taken, and where it went."""
     data = entry.data
     where = [say("{side} side", side=data.side)] if data.side else []
-    where += [say("section {section}", section=data.section)] if data.section else []
+    where += [say("section {section}", section=place) for place in sorted(data.places)[:1]]
+    if len(data.places) > 1:
+        first, last = min(data.places), max(data.places)
+        where[-1] = say("sections {first} to {last}", first=first, last=last)
     amount = say("{grams:g g}", grams=data.grams)
     if data.units is not None:
         amount += say(" ({units} counted)", units=plural(data.units, "unit"))

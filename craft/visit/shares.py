@@ -1,7 +1,7 @@
 """How much of the hair a noted dose is for: a part is not the whole."""
 
+from collections import defaultdict
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
 
 from craft.contract.events import DoseTaken
 from craft.contract.partings import SectionOut
@@ -63,10 +63,10 @@ def noted_share(plan: PlanAnswer, role: Role, noted: Sequence[DoseTaken]) -> flo
     """
     if not noted:
         return 0.0
-    if any(dose.data.section is None and dose.data.side is None for dose in noted):
+    if any(not dose.data.places and dose.data.side is None for dose in noted):
         return 1.0
     sides = {dose.data.side for dose in noted if dose.data.side is not None}
-    numbers = {dose.data.section for dose in noted}
+    numbers = frozenset[int]().union(*(dose.data.places for dose in noted))
     shares = dose_shares(plan, role)
     if not shares:
         return 1.0 if any({*pair} <= sides for pair in OPPOSITE) else 0.5
@@ -77,55 +77,21 @@ def noted_share(plan: PlanAnswer, role: Role, noted: Sequence[DoseTaken]) -> flo
     return min(1.0, covered)
 
 
-@dataclass(frozen=True)
-class SideDose:
-    """What the hair of one side got, where it is known.
+def section_doses(plan: PlanAnswer, role: Role, noted: Iterable[DoseTaken]) -> dict[int, float]:
+    """What each section got [g], of doses that were noted for sections.
 
-    Args:
-        grams: of the product
-        hair_g: dry hair it is for; 0: nothing was noted
-        open: more may come, its last part is still in the hands
-    """
-
-    grams: float
-    hair_g: float
-    open: bool
-
-    @property
-    def rate(self) -> float:
-        """Product per gram of hair."""
-        return self.grams / self.hair_g
-
-
-def side_dose(
-    plan: PlanAnswer, noted: Sequence[DoseTaken], side: Side, finished: Iterable[int], *, over: bool
-) -> SideDose:
-    """What one side got.
+    Sections that share an amount get it as the plan shares the dose out.
 
     Args:
         plan: that is worked
-        noted: doses of one product in one step, in order
-        side: of the head
-        finished: sections that are ticked
-        over: the step is
+        role: of the product
+        noted: doses of it in one step
     """
-    latest = noted[-1].data
-    by_side = [dose for dose in noted if dose.data.side is side]
-    if by_side:
-        hair = sum(section.grams * share_on(section, {side}) for section in plan.sections)
-        return SideDose(
-            sum(dose.data.grams for dose in by_side), hair or 1.0, latest.side is side and not over
-        )
-    sections = {
-        section.number: section.grams
-        for section in plan.sections
-        if side in sides_of_section(section)
-    }
-    in_hands = None if over or latest.section in set(finished) else latest.section
-    done = [
-        dose.data
-        for dose in noted
-        if dose.data.section in sections and dose.data.section != in_hands
-    ]
-    hair = sum(sections[number] for number in {dose.section for dose in done} if number is not None)
-    return SideDose(sum(dose.grams for dose in done), hair, open=False)
+    shares = dose_shares(plan, role)
+    grams: dict[int, float] = defaultdict(float)
+    for dose in noted:
+        whole = sum(shares[place] for place in dose.data.places)
+        for place in dose.data.places:
+            part = shares[place] / whole if whole > 0 else 1 / len(dose.data.places)
+            grams[place] += dose.data.grams * part
+    return dict(grams)

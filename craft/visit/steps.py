@@ -8,19 +8,12 @@ from craft.contract.plan import PlanAnswer, Step, StepProduct
 from craft.messages import say
 from craft.products.doses import WHOLE_BELOW_G, dose_range, hand_units
 from craft.visit.flags import longest_worked
-from craft.visit.log import RELEASE
+from craft.visit.log import RELEASE, TICKS
 from craft.visit.portions import Portion, portions
 from craft.visit.shares import dose_shares
 from craft.vocabulary import Role, SectionTick, Side, Station
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
 
-#: What is ticked in which step, section by section.
-TICKS = {
-    "lay_in": SectionTick.LAID_IN,
-    "shape": SectionTick.SHAPED,
-    "dry": SectionTick.DRIED,
-    RELEASE: SectionTick.RELEASED,
-}
 #: A spot under the diffuser before the hands go on [s]. The trade: about a minute.
 SPOT_S = 60.0
 DIFFUSED = "diffuse"
@@ -112,21 +105,19 @@ def targets(plan: PlanAnswer, step: Step, *, by_section: bool) -> list[Target]:
 def parts(plan: PlanAnswer, product: StepProduct) -> list[PartDose]:
     """A dose by section, as the plan shares it out; else by the mass of the hair."""
     shares = dose_shares(plan, product.role)
-    amounts: dict[int, Portion] = {}
     if product.unit_g and shares:
         whole = product.unit_g < WHOLE_BELOW_G
-        for portion in portions(product.grams / product.unit_g, shares, whole=whole):
-            amounts |= dict.fromkeys(portion.sections, portion)
+        taken = portions(product.grams / product.unit_g, shares, whole=whole)
+    else:
+        taken = [Portion([number], None) for number, share in shares.items() if share > 0]
     return [
         PartDose(
-            section=number,
-            side=None,
-            grams=round(product.grams * share, 2),
-            units=amounts[number].units if number in amounts else None,
-            sections=list(amounts[number].sections) if number in amounts else [number],
+            section=portion.sections[0] if len(portion.sections) == 1 else None,
+            sections=list(portion.sections),
+            grams=round(product.grams * sum(shares[each] for each in portion.sections), 2),
+            units=portion.units,
         )
-        for number, share in shares.items()
-        if share > 0
+        for portion in taken
     ]
 
 
@@ -134,9 +125,7 @@ def halves(product: StepProduct) -> list[PartDose]:
     """A dose in two halves of the head, the same for both."""
     grams = product.grams / 2
     units = hand_units(grams, product.unit_g) if product.unit_g else None
-    return [
-        PartDose(section=None, side=side, grams=round(grams, 2), units=units) for side in HALVES
-    ]
+    return [PartDose(sections=[], side=side, grams=round(grams, 2), units=units) for side in HALVES]
 
 
 def dwell_of(step: Step) -> Dwell | None:

@@ -17,7 +17,8 @@ from craft.tests.requests import planned
 from craft.tests.test_visit import PLAN, TEN, entry
 from craft.visit.chair import chair
 from craft.visit.flags import longest_worked
-from craft.visit.steps import PIECES, SPOT_S, TICKS, TOO_LONG
+from craft.visit.log import TICKS
+from craft.visit.steps import PIECES, SPOT_S, TOO_LONG
 from craft.visit.swap import swap_check
 from craft.vocabulary import Fits, Role, SectionTick, Severity, Side, VisitFlag
 

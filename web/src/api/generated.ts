@@ -4510,6 +4510,11 @@ export interface components {
              * @default null
              */
             section?: number | null;
+            /**
+             * Sections
+             * @description Sections that share it, where one alone cannot be counted out.
+             */
+            sections?: number[];
         };
         DoseRow: {
             step: string;
@@ -7832,28 +7837,29 @@ export interface components {
         };
         /**
          * PartDose
-         * @description What one section, or one half of the head, gets.
+         * @description What is taken at once: for a section, for several that share it, or for half of the head.
          */
         PartDose: {
             /**
              * Section
+             * @description Its only section; null where several share it.
              * @default null
              */
             section?: number | null;
+            /**
+             * Sections
+             * @description In a row; empty for half of the head.
+             */
+            sections: number[];
             /** @default null */
             side?: components["schemas"]["Side"] | null;
             /** Grams */
             grams: number;
             /**
              * Units
-             * @description In the unit of the hand, for all its sections; null where the bottle is not calibrated.
+             * @description In the unit of the hand; null where the bottle is not calibrated.
              */
             units: number | null;
-            /**
-             * Sections
-             * @description Sections that share those units, where one alone cannot be counted out.
-             */
-            sections?: number[];
         };
         /**
          * PartOp

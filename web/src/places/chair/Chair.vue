@@ -287,16 +287,8 @@ function tapped(event: MouseEvent) {
               :scale="may.read('scale') && !offline"
               :noted-for="doseOf(target.role, target.layer)?.sections ?? []"
               @take="
-                (doses) =>
-                  note(
-                    ...doses.map(
-                      (dose) =>
-                        [
-                          'dose',
-                          { step: key, role: target.role, layer: target.layer, ...dose },
-                        ] as ['dose', Record<string, unknown>],
-                    ),
-                  )
+                (dose) =>
+                  note(['dose', { step: key, role: target.role, layer: target.layer, ...dose }])
               "
               @leftover="
                 (grams) =>

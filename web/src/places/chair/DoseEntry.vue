@@ -29,8 +29,9 @@ const props = defineProps<{
   scale: boolean
 }>()
 const emit = defineEmits<{
-  /** What is taken together: an amount that several sections share is noted for each of them. */
-  take: [doses: { grams: number; units?: number; side?: string; section?: number }[]]
+  take: [
+    dose: { grams: number; units?: number; side?: string; section?: number; sections?: number[] },
+  ]
   leftover: [grams: number]
 }>()
 const { t } = useI18n()
@@ -39,41 +40,32 @@ const halves = computed(() => props.target.parts.some((part) => part.side))
 const side = ref<string>()
 /** A dose for all sections at once, though they are worked one by one. */
 const whole = ref(false)
-/** What is taken now: of a section, of a half, or of the whole head. */
+/** What is taken now: of a section, of several that share an amount, of a half, of the whole head. */
 const part = computed(() =>
   whole.value
     ? undefined
     : props.target.parts.find((one) =>
-        halves.value ? one.side === side.value : one.section === props.section,
+        halves.value ? one.side === side.value : one.sections.includes(props.section ?? 0),
       ),
 )
-/** Sections in a row that share one amount: nobody counts out a quarter of a pump for each. */
-const shared = computed(() => {
-  const sections = part.value?.sections ?? []
-  return sections.length > 1
-    ? props.target.parts.filter((one) => one.section && sections.includes(one.section))
-    : []
-})
-const sharedGrams = computed(() => shared.value.reduce((sum, one) => sum + one.grams, 0))
-const goal = computed(() =>
-  shared.value.length ? sharedGrams.value : (part.value?.grams ?? props.target.grams),
-)
+const shared = computed(() => (part.value?.sections.length ?? 0) > 1)
+const goal = computed(() => part.value?.grams ?? props.target.grams)
 const units = computed(() => (part.value ? part.value.units : props.target.units))
 /** Noted on this device a moment ago. */
 const done = ref(new Set<number>())
 /** The sections that share an amount have it already. */
-const had = computed(
-  () =>
-    shared.value.length > 0 &&
-    (done.value.has(props.section ?? 0) || props.notedFor.includes(props.section ?? 0)),
-)
-const sectionText = computed(() =>
-  shared.value.length
-    ? t('chair.shared', { first: shared.value[0]?.section, last: shared.value.at(-1)?.section })
-    : t('chair.part', { n: props.section }),
-)
+const had = computed(() => {
+  const section = props.section ?? 0
+  return shared.value && (done.value.has(section) || props.notedFor.includes(section))
+})
+const sectionText = computed(() => {
+  const sections = part.value?.sections ?? []
+  return sections.length > 1
+    ? t('chair.shared', { first: sections[0], last: sections.at(-1) })
+    : t('chair.part', { n: props.section })
+})
 const place = computed(() => {
-  if (part.value?.section) return sectionText.value
+  if (part.value?.sections.length) return sectionText.value
   return part.value?.side ? t(`chair.sides.${part.value.side}`) : t('chair.whole_')
 })
 const sides = computed(() =>
@@ -112,28 +104,15 @@ const open = ref(false)
 const weighing = ref(false)
 function take(value: number | null, counted?: number) {
   if (value == null) return
+  const sections = part.value?.sections ?? []
+  sections.forEach((section) => done.value.add(section))
+  emit('take', {
+    grams: value,
+    ...(counted === undefined ? {} : { units: counted }),
+    ...(side.value ? { side: side.value } : {}),
+    ...(shared.value ? { sections } : sections.length ? { section: sections[0] } : {}),
+  })
   grams.value = count.value = null
-  if (shared.value.length) {
-    // Each of them is noted with its share, so that sides and sections are right.
-    // What was counted out stands with the first of them.
-    const doses = shared.value.map((one, place) => ({
-      grams: Math.round((value * one.grams * 100) / sharedGrams.value) / 100,
-      ...(counted === undefined || place ? {} : { units: counted }),
-      section: one.section ?? undefined,
-    }))
-    doses.forEach(({ section }) => section && done.value.add(section))
-    emit('take', doses)
-    return
-  }
-  const section = halves.value ? undefined : (part.value?.section ?? undefined)
-  emit('take', [
-    {
-      grams: value,
-      ...(counted === undefined ? {} : { units: counted }),
-      ...(side.value ? { side: side.value } : {}),
-      ...(section ? { section } : {}),
-    },
-  ])
 }
 const rest = ref<number | null>(null)
 function leave() {
