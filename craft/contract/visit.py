@@ -81,8 +81,6 @@ class DoseRun(Frozen):
     back_g: float = 0.0
     noted_share: float = 1.0
     """How much of the hair it was noted for, 0 to 1."""
-    sections: list[int] = Field(default_factory=list)
-    """Sections it was noted for; empty where it was for a side or the whole head."""
     rest_g: float = 0.0
     """In the grams, as planned for the hair nobody noted."""
     leftover_g: float = 0.0

@@ -150,7 +150,6 @@ def dose_run(
         planned_g=planned_g,
         noted=bool(noted),
         noted_share=round(share, 3) if noted else 1.0,
-        sections=sorted(frozenset[int]().union(*(entry.data.places for entry in noted))),
         rest_g=round(rest, 2) if noted else 0.0,
         stays_in=planned.stays_in if planned else False,
         bottles=bottles,

@@ -157,6 +157,9 @@ class ChairBrowserTest(BrowserTest):
         self.assertEqual(dose["sections"], list(range(1, len(dose["sections"]) + 1)))
         self.assertIn(dose["units"], (0.25, 0.5, 1))
         self.assertAlmostEqual(dose["grams"], dose["units"] * 2, delta=0.5)
+        # Taken back, it can be taken again.
+        page.get_by_role("button", name="Undo").click()
+        expect(gel.get_by_role("button", name="Used as planned")).to_be_visible()
 
     def test_an_uneven_side_is_caught_while_it_can_be_mended(self) -> None:
         page = self.sit(until="lay_in")

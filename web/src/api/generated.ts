@@ -4585,11 +4585,6 @@ export interface components {
              */
             noted_share?: number;
             /**
-             * Sections
-             * @description Sections it was noted for; empty where it was for a side or the whole head.
-             */
-            sections?: number[];
-            /**
              * Rest G
              * @description In the grams, as planned for the hair nobody noted.
              * @default 0

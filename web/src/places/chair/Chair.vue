@@ -20,6 +20,7 @@ import ChairPanel, { type Panel } from './ChairPanel.vue'
 import ChairTop from './ChairTop.vue'
 import DoseEntry from './DoseEntry.vue'
 import FootButtons from './FootButtons.vue'
+import { dosedSections, type LogEntry } from './fold'
 import KitLine from './KitLine.vue'
 import ReleaseGate from './ReleaseGate.vue'
 import Results from './Results.vue'
@@ -74,6 +75,12 @@ const doseOf = (role: string, layer: number) =>
   chair.value?.chair.visit.doses.find(
     (dose) => dose.noted && dose.step === key.value && dose.role === role && dose.layer === layer,
   )
+const notedFor = (role: string, layer: number) =>
+  dosedSections([...((chair.value?.events ?? []) as unknown as LogEntry[]), ...waits.value], {
+    step: key.value ?? '',
+    role,
+    layer,
+  })
 const tooLong = (of: string | undefined) =>
   chair.value?.chair.steps.find((one) => one.key === of)?.dwell?.too_long
 /** The next spot under the diffuser: counted down again and again while it is worked. */
@@ -285,7 +292,7 @@ function tapped(event: MouseEvent) {
               :section="tick ? worked : undefined"
               :taken="doseOf(target.role, target.layer)?.grams ?? 0"
               :scale="may.read('scale') && !offline"
-              :noted-for="doseOf(target.role, target.layer)?.sections ?? []"
+              :noted-for="notedFor(target.role, target.layer)"
               @take="
                 (dose) =>
                   note(['dose', { step: key, role: target.role, layer: target.layer, ...dose }])

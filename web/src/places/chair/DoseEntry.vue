@@ -24,7 +24,7 @@ const props = defineProps<{
   /** What was noted so far [g]. */
   taken: number
   /** Sections that have their dose already. */
-  notedFor: number[]
+  notedFor: Set<number>
   /** Whether a bowl scale may be asked. */
   scale: boolean
 }>()
@@ -51,13 +51,8 @@ const part = computed(() =>
 const shared = computed(() => (part.value?.sections.length ?? 0) > 1)
 const goal = computed(() => part.value?.grams ?? props.target.grams)
 const units = computed(() => (part.value ? part.value.units : props.target.units))
-/** Noted on this device a moment ago. */
-const done = ref(new Set<number>())
 /** The sections that share an amount have it already. */
-const had = computed(() => {
-  const section = props.section ?? 0
-  return shared.value && (done.value.has(section) || props.notedFor.includes(section))
-})
+const had = computed(() => shared.value && props.notedFor.has(props.section ?? 0))
 const sectionText = computed(() => {
   const sections = part.value?.sections ?? []
   return sections.length > 1
@@ -105,7 +100,6 @@ const weighing = ref(false)
 function take(value: number | null, counted?: number) {
   if (value == null) return
   const sections = part.value?.sections ?? []
-  sections.forEach((section) => done.value.add(section))
   emit('take', {
     grams: value,
     ...(counted === undefined ? {} : { units: counted }),

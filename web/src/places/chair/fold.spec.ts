@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 
 import {
   currentStep,
+  dosedSections,
   fold,
   lastNoted,
   type LogEntry,
@@ -83,6 +84,18 @@ describe('undo', () => {
     expect(ids('tablet')).toEqual([done.id, next.id])
     expect(ids('phone')).toEqual([theirs.id])
     expect(ids('another')).toEqual([])
+  })
+})
+
+describe('sections that have their dose', () => {
+  it('are those of entries that still count', () => {
+    const gel = { step: 'lay_in', role: 'gel', layer: 1 }
+    const one = entry('dose', 1, { step: 'lay_in', role: 'gel', grams: 1, section: 8 })
+    const several = entry('dose', 2, { step: 'lay_in', role: 'gel', grams: 1, sections: [1, 2] })
+    const oil = entry('dose', 3, { step: 'lay_in', role: 'oil', grams: 1, section: 3 })
+    expect([...dosedSections([one, several, oil], gel)].sort()).toEqual([1, 2, 8])
+    const back = entry('correction', 4, { of: several.id, data: null })
+    expect([...dosedSections([one, several, back], gel)]).toEqual([8])
   })
 })
 

@@ -198,6 +198,22 @@ export function progressOf(chair: Chair, waits: NewEntry[]): Progress {
   return fold(chair.answer, [...(chair.events as unknown as LogEntry[]), ...waits])
 }
 
+/** Sections that a product was noted for, also where that was not sent yet; not what was taken back. */
+export function dosedSections(
+  entries: LogEntry[],
+  { step, role, layer }: { step: string; role: string; layer: number },
+): Set<number> {
+  const doses = corrected(entries).filter(
+    ({ kind, data }) =>
+      kind === 'dose' && data.step === step && data.role === role && (data.layer ?? 1) === layer,
+  )
+  return new Set(
+    doses
+      .flatMap(({ data }) => [data.section, ...((data.sections as number[] | undefined) ?? [])])
+      .filter((section): section is number => typeof section === 'number'),
+  )
+}
+
 /** What a device noted last, all of one moment, and not taken back: what its undo takes back. */
 export function lastNoted<Entry extends LogEntry>(entries: Entry[], device: string): Entry[] {
   const own = corrected(entries).filter(
