@@ -188,14 +188,18 @@ def vocabulary_words() -> Iterator[Found]:
         yield Found(*counted(noun), place)
 
 
+def files_of(part: str) -> list[Path]:
+    """The code of a part of the program, without its tests."""
+    return sorted(path for path in (ROOT / part).rglob("*.py") if "tests" not in path.parts)
+
+
 def messages_in(part: str) -> list[Found]:
     """Every message of a part of the program, once, in the order of the files.
 
     Args:
         part: a folder at the root
     """
-    paths = sorted(path for path in (ROOT / part).rglob("*.py") if "tests" not in path.parts)
-    every = [found for path in paths for found in found_in(path)]
+    every = [found for path in files_of(part) for found in found_in(path)]
     every += vocabulary_words() if part == "craft" else ()
     once: dict[str, Found] = {}
     for found in every:
@@ -255,6 +259,21 @@ def faults(part: str, language: str) -> Iterator[str]:
             yield f"{path_of(part, language).name}: “{key}” is no longer in the code"
 
 
+def wrong_parameters(path: Path) -> Iterator[str]:
+    """Calls that give a message a parameter it has no place for, or leave a place empty."""
+    for node in ast.walk(ast.parse(path.read_text("utf-8"))):
+        if not (isinstance(node, ast.Call) and isinstance(node.func, ast.Name)):
+            continue
+        given = {keyword.arg for keyword in node.keywords}
+        # What is handed through from elsewhere is known there.
+        if node.func.id not in SAYING - {"message"} or not given or None in given:
+            continue
+        keys = list(literals(node.args[0]))
+        if keys and given != set().union(*map(places_of, keys)):
+            place = f"{path.relative_to(ROOT).as_posix()}:{node.lineno}"
+            yield f"{place}: other parameters than places in “{keys[0]}”"
+
+
 def places_differ(found: Found, forms: Iterable[str]) -> bool:
     """Whether a translation has other parameters than the message."""
     wanted = places_of(found.key) | places_of(found.many)
@@ -270,6 +289,7 @@ def main() -> int:
     write = options.parse_args().write
     problems: list[str] = []
     for part in PARTS:
+        problems += (fault for path in files_of(part) for fault in wrong_parameters(path))
         for language in (*COMPLETE, *CLIENTS_ONLY):
             if write:
                 path = path_of(part, language)

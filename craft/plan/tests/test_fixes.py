@@ -79,6 +79,7 @@ class OffersTest(TestCase):
         self.assertNotIn("less_water", fixes)
         both = fixes["press_and_hood"]
         self.assertEqual((both.change["blot"], both.change["dry"]), ("pressed", "hood"))
+        self.assertRegex(both.title, r"^Press, then dry \d+ min under the hood first$")
         fixed = planned(**VERY_DAMP | both.change)
         self.assertNotIn("not_dry_at_release", caution_keys(fixed))
 

@@ -6,7 +6,7 @@ from dataclasses import replace
 from craft.contract.base import Patch
 from craft.contract.plan import Fix
 from craft.head.partings import FIXED
-from craft.messages import say
+from craft.messages import inline, say
 from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
 from craft.plan.details import variant
@@ -155,11 +155,7 @@ def pressed_and_warmed(case: Case, forecast: Forecast) -> Iterator[Change]:
         for hood in under_the_hood(case, press.forecast):
             yield Change(
                 "press_and_hood",
-                say(
-                    "Press, then {title}",
-                    title=hood.title[0].lower(),
-                    title_2=hood.title[1:],
-                ),
+                say("Press, then {title}", title=inline(hood.title)),
                 {**press.patch, **hood.patch},
                 hood.forecast,
                 hands_on_min=press.hands_on_min + hood.hands_on_min,
