@@ -541,7 +541,10 @@ def formatter(wanted: str) -> LocalFormatter:
 
 #: A place of a parameter, or what stands between two of them.
 NAMED_PLACE = re.compile(r"({\w+})|[^{]+|{")
-VOWELS = str.maketrans({"a": "àà", "e": "èè", "i": "ìì", "o": "òò", "u": "ùù"})
+VOWELS = str.maketrans(
+    {"a": "àà", "e": "èè", "i": "ìì", "o": "òò", "u": "ùù"}
+    | {"A": "Àà", "E": "Èè", "I": "Ìì", "O": "Òò", "U": "Ùù"}
+)
 
 
 def lengthened(template: str) -> str:

@@ -31,6 +31,14 @@ class VisitRequest(Frozen):
     events: Annotated[list[AnyEvent], Field(max_length=5000)] = Field(default_factory=list)
 
 
+class HandsRun(Frozen):
+    """Whose hands worked sections of a cycle."""
+
+    by: str
+    minutes: float
+    sections: list[int]
+
+
 class StepRun(Frozen):
     """A step as it was worked."""
 
@@ -46,6 +54,8 @@ class StepRun(Frozen):
     by: str
     reason: str
     """Why it was skipped."""
+    hands: list[HandsRun] = Field(default_factory=list)
+    """Of a cycle: whose hands worked what; nothing where sections were not ticked."""
 
 
 class BottleDose(Frozen):
@@ -71,7 +81,7 @@ class DoseRun(Frozen):
     units: float | None
     planned_g: float
     noted: bool
-    """Else it went as planned."""
+    """Else it went as planned, so far as its sections were ticked or the visit is closed."""
     stays_in: bool
     bottles: list[BottleDose] = Field(default_factory=list)
     """By bottle, where one ran out in the middle."""

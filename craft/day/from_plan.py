@@ -15,12 +15,12 @@ WAIT_MIN = 15.0
 #: Wet hair with a styler in it waits for no more than this; nobody leaves a basin half rinsed.
 #: Own values.
 WET_WAIT_MIN, AT_ONCE_MIN = 5.0, 2.0
-WET = frozenset({"lay_in", "part", "trial", "test_coils", "half_head"})
+WET = frozenset({"lay_in", "blot", "part", "trial", "test_coils", "half_head"})
 AT_ONCE = frozenset({"clarify", "cleanse", "rinse_clay", "slip_under", "condition", "damp"})
 #: Long work may be left for another head between sections: in pieces of about so long [min].
 #: Own value.
 PIECE_MIN = 25.0
-IN_PIECES = frozenset({"shape", "release", "take_down_old", "band"})
+IN_PIECES = frozenset({"shape", "work", "release", "take_down_old", "band"})
 
 
 def segments(

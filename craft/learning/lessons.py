@@ -8,12 +8,13 @@ import math
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
-from craft.contract.plan import Learned, PlanAnswer, PlanRequest
-from craft.contract.visit import VisitAnswer
+from craft.contract.plan import Learned, PlanAnswer, PlanRequest, Step
+from craft.contract.visit import StepRun, VisitAnswer
 from craft.learning.drying import Outcome, is_doubtful
 from craft.learning.quantities import LENGTH, group_of, quantity_of
 from craft.learning.results import minutes_verdict
 from craft.plan.drying_plan import DryingBasis
+from craft.plan.minutes import learned_as
 from craft.products.doses import FILM_G_PER_M2
 from craft.vocabulary import Dryness, LearnedOf, Promised, Verdict
 
@@ -125,10 +126,28 @@ def of_minutes(
     for run in folded.steps:
         planned = steps[run.key].hands_on_min
         if run.minutes and planned >= LEAST_MIN and run.key not in by_hand:
-            learned = asked.learned_minutes.get(run.key, Learned()).factor
-            standard = planned / asked.pace / learned * paces.get(run.by, 1.0)
+            learned = asked.learned_minutes.get(learned_as(run.key), Learned()).factor
             group = group_of(run.key, asked.goal.style)
-            yield Lesson(quantity_of(run.key), group, standard, run.minutes, run.by)
+            for share, minutes, by in shared_minutes(steps[run.key], run):
+                standard = planned * share / asked.pace / learned * paces.get(by, 1.0)
+                if standard >= LEAST_MIN:
+                    yield Lesson(quantity_of(run.key), group, standard, minutes, by)
+
+
+def shared_minutes(step: Step, run: StepRun) -> Iterator[tuple[float, float, str]]:
+    """Parts of a step by whose hands worked them: share of the planned minutes, minutes, hands.
+
+    Args:
+        step: of the plan
+        run: of the visit, with its minutes
+    """
+    if step.cycle is None or not run.hands:
+        yield 1.0, run.minutes or 0.0, run.by
+        return
+    minutes = {turn.section: turn.minutes for turn in step.cycle.turns}
+    whole = sum(minutes.values())
+    for hands in run.hands:
+        yield sum(minutes[each] for each in hands.sections) / whole, hands.minutes, hands.by
 
 
 def opened_set(

@@ -3,6 +3,7 @@
 import math
 
 from craft.messages import say
+from craft.plan.minutes import learned_as
 from craft.plan.timetable import SHAPING
 from craft.ranges import DOUBTED_SPREADS, factor_in_range
 from craft.statistics.shrinkage import Estimate, Spreads
@@ -39,7 +40,8 @@ def group_of(step: str, style: str) -> str:
         step: its key
         style: of the plan
     """
-    return f"{step} {style}" if step == SHAPING else step
+    own = learned_as(step)
+    return f"{own} {style}" if own == SHAPING else own
 
 
 def planning_factor(estimate: Estimate) -> float:

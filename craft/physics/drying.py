@@ -258,6 +258,30 @@ def two_periods(start: float, water: Floats, rate: float, equilibrium: float) ->
     return constant + falling
 
 
+def water_after(
+    cylinder: Cylinder, water: float, stage: Stage, hours: float, factor: float = 1.0
+) -> float:
+    """Water left in a section after so long in one kind of air [g/g].
+
+    Args:
+        cylinder: the section
+        water: at the beginning [g/g]
+        stage: the air; not a cloth
+        hours: >= 0 [h]
+        factor: learned multiplier on the time, > 0
+    Source: [1], the same two periods as `two_periods`, solved for the water.
+    """
+    equilibrium = regain(stage.rh)
+    if stage.rh >= SATURATED_RH or water <= equilibrium:
+        return water
+    rate, left_h = constant_rate(cylinder, stage), hours / factor
+    wet_h = max(0.0, water - CRITICAL) / rate
+    if left_h <= wet_h or equilibrium >= CRITICAL:
+        return max(water - rate * left_h, min(water, max(CRITICAL, equilibrium)))
+    entered, span = min(water, CRITICAL) - equilibrium, CRITICAL - equilibrium
+    return equilibrium + entered * math.exp(-(left_h - wet_h) * rate / span)
+
+
 def cloth_times(start: float, water: Floats) -> Floats:
     """Hours in a cloth until so much water is left, endless beyond what it takes up.
 

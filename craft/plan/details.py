@@ -1,8 +1,8 @@
 """The details of a service on one head: how each is done, and what that adds to its steps."""
 
-from collections.abc import Collection
+from collections.abc import Sequence
 
-from craft.contract.plan.answer import DetailChoice, DetailOption
+from craft.contract.plan.answer import DetailChoice, DetailOption, Step
 from craft.messages import inline, join, say
 from craft.plan.case import Case
 from craft.styles.details import DETAILS, NOT_DONE, usual_manner, ways_of, why_not
@@ -42,16 +42,18 @@ ELSEWHERE = {
 }
 
 
-def detail_choices(case: Case, steps: Collection[str]) -> list[DetailChoice]:
+def detail_choices(case: Case, steps: Sequence[Step]) -> list[DetailChoice]:
     """Every detail that this service leaves open, with its ways.
 
     Args:
         case: the head
-        steps: keys of the routine
+        steps: of the routine
     """
+    holds = {key: step.key for step in steps for key in step.keys}
 
     def told_at(step: str) -> str:
-        return step if step in steps else ELSEWHERE.get(step, "shape")
+        other = ELSEWHERE.get(step, "shape")
+        return holds.get(step) or holds.get(other, other)
 
     return [
         DetailChoice(

@@ -20,6 +20,7 @@ from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of, in_one_sitting
 from craft.plan.planner import drying_out
 from craft.plan.stages import room_at, section_cylinder
 from craft.plan.steps.drying import DAMP_HOOD_MIN, DAMP_WRAP_MIN
+from craft.plan.turns import water_by_section
 from craft.plan.what_if.answers import with_fixes
 from craft.plan.what_if.drying import what_would_help
 from craft.vocabulary import AirAt, Heat, StageKind
@@ -29,6 +30,8 @@ MAP_STEPS = 48
 #: The scrubber ends this much after the later of release and dry, and at most so far [h].
 MAP_PAST, MAP_LIMIT_H = 1.05, 168.0
 SLOWEST_NAMED = 3
+#: Sections whose water is the same to so many digits dry alike [g/g].
+WATER_DIGITS = 2
 DRYING_CAUTIONS = ("not_dry_at_release", "damp_cap", "damp_bonnet", "heat_limit", "heat_fragile")
 
 
@@ -88,24 +91,28 @@ def place_of(case: Case, stage: drying.Stage) -> AirAt:
 
 def over_time(case: Case, forecast: Forecast) -> DryMap:
     """How every section dries."""
-    hairs = [round(section.hairs) for section in case.sections]
+    water = water_by_section(case)
+    kinds = [
+        (round(section.hairs), round(water[section.number], WATER_DIGITS))
+        for section in case.sections
+    ]
     runs = {
-        count: drying.dry(
-            section_cylinder(case, count), forecast.water, forecast.stages, forecast.factor
+        (count, wet): drying.dry(
+            section_cylinder(case, count), wet, forecast.stages, forecast.factor
         )
-        for count in dict.fromkeys(hairs)
+        for count, wet in dict.fromkeys(kinds)
     }
     last = max(run.hours[-1] for run in runs.values())
     until = min(MAP_LIMIT_H, MAP_PAST * max(forecast.release_h, float(last), 0.5))
     hours = np.linspace(0, until, MAP_STEPS + 1)
-    places = {count: place for place, count in enumerate(runs)}
+    places = {kind: place for place, kind in enumerate(runs)}
     return DryMap(
         hours=[round(float(hour), 3) for hour in hours],
         curves=[
             [round(float(share), 4) for share in np.interp(hours, run.hours, run.shares)]
             for run in runs.values()
         ],
-        curve_of=[places[count] for count in hairs],
+        curve_of=[places[kind] for kind in kinds],
     )
 
 
@@ -149,8 +156,12 @@ def ambient(case: Case) -> list[AirOut]:
 
 
 def slowest(case: Case) -> list[int]:
-    """Sections that dry last: those with the most hair, whatever their length."""
-    ranked = sorted(case.sections, key=lambda section: -round(section.hairs))
+    """Sections that dry last: those with the most hair, whatever their length, and water."""
+    water = water_by_section(case)
+    ranked = sorted(
+        case.sections,
+        key=lambda section: (-round(section.hairs), -round(water[section.number], WATER_DIGITS)),
+    )
     return [section.number for section in ranked[:SLOWEST_NAMED]]
 
 

@@ -16,8 +16,8 @@ from craft.plan.stages import (
     section_cylinder,
     stages_by_hand,
     stages_for,
-    water_of,
 )
+from craft.plan.turns import shaped_hair
 from craft.statistics.odds import Calibration
 from craft.vocabulary import (
     AirAt,
@@ -120,7 +120,7 @@ def dryer_of(case: Case) -> Dryer:
     return case.dry if heat and case.dries else Dryer.AIR
 
 
-def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
+def dryer_minutes(case: Case, cylinder: Cylinder, water: float, dryer: Dryer) -> float:
     """Time under the dryer [min]: as asked, else until safely dry, within the limit."""
     if dryer is Dryer.AIR:
         return 0.0
@@ -130,7 +130,7 @@ def dryer_minutes(case: Case, cylinder: Cylinder, dryer: Dryer) -> float:
     slower = safely_slow(asked.drying_factor, asked.drying_spread, bend_of(case))
     # Dry is what is dry in the air of the salon, not in that of the dryer.
     stages = (dryer_stage(case, StageKind(dryer), None), air_stage(case, AirAt.SALON))
-    run = drying.dry(cylinder, water_of(case, case.blot), stages, slower)
+    run = drying.dry(cylinder, water, stages, slower)
     needed = run.ends[0] * 60
     return min(DRYER_LIMIT_MIN, math.ceil(needed / DRYER_STEP_MIN) * DRYER_STEP_MIN)
 
@@ -196,16 +196,16 @@ def forecast_of(case: Case) -> Forecast:
     Raises:
         NeverDries: the air of the room is saturated
     """
-    slowest = max(case.sections, key=lambda section: section.hairs)
+    hair = shaped_hair(case)
+    slowest, water = hair.slowest, hair.water
     cylinder = section_cylinder(case, slowest.hairs)
-    water = water_of(case, case.blot)
     by_hand = bool(case.request.stages) and case.dries
     if by_hand:
         dryer, minutes = dried_by_hand(case)
         stages = stages_by_hand(case)
     else:
         dryer = dryer_of(case)
-        minutes = dryer_minutes(case, cylinder, dryer)
+        minutes = dryer_minutes(case, cylinder, water, dryer)
         stages = stages_for(case, dryer, minutes)
     factor, spread = case.request.drying_factor, case.request.drying_spread
     run = drying.dry(cylinder, water, stages, factor)

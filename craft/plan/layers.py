@@ -17,7 +17,7 @@ from craft.plan.details import does
 from craft.products import doses
 from craft.products.layer import COVERS, STAYS, Laid
 from craft.products.picking import is_barred, ranking
-from craft.vocabulary import Detail, Distribution, EditOp, LayerOn, Manner, Role
+from craft.vocabulary import Detail, Distribution, EditOp, LayerOn, LayerOver, Manner, Role
 
 #: What comes nearest where the shelf has no bottle for a role. Common practice, no source.
 NEAREST: Mapping[Role, tuple[Role, ...]] = {
@@ -33,6 +33,22 @@ NEAREST: Mapping[Role, tuple[Role, ...]] = {
     Role.HEAT_PROTECTANT: (Role.LEAVE_IN,),
 }
 LAY_IN = "lay_in"
+#: Ways of working that finish a section before the next.
+CYCLES = frozenset({Distribution.CYCLE, Distribution.MIXED, Distribution.CHUNKS})
+#: What holds is laid in with the shaping, what conditions may go on before. Common practice, no
+#: source.
+HOLDS = frozenset({Role.MOUSSE, Role.CUSTARD, Role.GEL, Role.EDGE_GEL})
+
+
+def layer_over(case: Case, layer: Layer) -> LayerOver:
+    """Over how much of the head a layer goes: as chosen, else as the school has it."""
+    way = case.request.school.distribution
+    if way is Distribution.LAYER:
+        return LayerOver.HEAD
+    if layer.over is not None:
+        return layer.over
+    first = way is Distribution.MIXED and layer.role not in HOLDS
+    return LayerOver.HEAD if first else LayerOver.SECTION
 
 
 def requested_layers(case: Case, usual: Sequence[Role]) -> list[Layer]:
@@ -198,7 +214,7 @@ def film_dose(
     grams = case.film(layer.role).g_per_m2 * layer.strength * surface_m2
     why = [film_reason(case, layer.role, surface_m2, grams, layer.strength)]
     least = doses.least_dose(layer.role, sections) * layer.strength
-    if case.request.school.distribution is Distribution.SECTION and grams < least:
+    if layer_over(case, layer) is LayerOver.SECTION and grams < least:
         why.append(
             reason(
                 "least_dose",

@@ -40,13 +40,14 @@ from craft.plan.kit.curls import (
     turns_of,
 )
 from craft.plan.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
+from craft.plan.minutes import shape_minutes
 from craft.plan.stages import section_cylinder
 from craft.plan.steps.before import ahead, before
 from craft.plan.steps.edits import apply_edits
 from craft.plan.steps.schools import schools
 from craft.plan.steps.step import sitting_minutes
-from craft.plan.steps.styling import shape_minutes, styling
-from craft.plan.steps.washing import blot_and_part, in_a_cloth, washing
+from craft.plan.steps.styling import styling
+from craft.plan.steps.washing import in_a_cloth, washing
 from craft.plan.timetable import release_at
 from craft.plan.what_if.answers import with_fixes
 from craft.products import doses
@@ -115,7 +116,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         set_reasons=set_reasons,
         section_reasons=section_reasons(case),
         schools=schools(case),
-        details=detail_choices(case, {step.key for step in steps}),
+        details=detail_choices(case, steps),
         dropped=dropped_details(case),
         ahead=ahead(case),
         removed=removed,
@@ -131,7 +132,7 @@ def sides(layout: Layout) -> list[int]:
 
 def routine(case: Case, forecast: Forecast) -> list[Step]:
     """The steps in the order of the work."""
-    wet = [*washing(case), *in_a_cloth(case), blot_and_part(case)] if case.dries else []
+    wet = [*washing(case), *in_a_cloth(case)] if case.dries else []
     return [*before(case), *wet, *styling(case, forecast)]
 
 
@@ -141,7 +142,7 @@ def place_cautions(steps: Sequence[Step], cautions: Sequence[Applied]) -> list[S
         step.model_copy(
             update={
                 "cautions": [
-                    caution.rule.key for caution in cautions if step.key in caution.rule.steps
+                    caution.rule.key for caution in cautions if {*step.keys} & {*caution.rule.steps}
                 ]
             }
         )
@@ -365,7 +366,7 @@ def drying_out(forecast: Forecast) -> Drying:
             reason(
                 "two_periods",
                 say(
-                    "A section of {radius_mm:.1f mm} radius holds {water:g} g of water per g of "
+                    "A section of {radius_mm:.1f mm} radius holds {water:.2g} g of water per g of "
                     "hair. It dries in {stages}. Free water leaves at a steady rate, water inside "
                     "the hair ever more slowly. At {dry_water:.2f} g/g it feels dry.",
                     radius_mm=forecast.cylinder.radius_m * 1000,

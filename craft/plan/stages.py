@@ -64,12 +64,10 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     Loose hair dries as its curl clumps, however many sections the hands worked in.
     """
     kind = case.technique.setting.kind
+    if kind is SetKind.LOOSE:
+        return loose_cylinder(case)
     packed = drying.PACKED_KG_PER_M3[kind]
     head_kg = case.hair_g / 1000
-    if kind is SetKind.LOOSE:
-        lock_m = curl.lock_mm(curl.TYPICAL_CURL_MM[case.hair.pattern]) / 1000
-        envelope = envelope_thickness(case, packed)
-        return Cylinder(lock_m / 2, packed, envelope, drying.EXPOSED[kind], head_kg)
     strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
     strand_mm2 *= present(case.hair.length_cm)
     radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
@@ -77,6 +75,15 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
         flat = drying.EXPOSED_FLAT
         return Cylinder(radius_mm / 1000, packed, 0.0, flat, head_kg, SCALP_W_M2)
     return Cylinder(radius_mm / 1000, packed, 0.0, drying.EXPOSED[kind], head_kg)
+
+
+def loose_cylinder(case: Case) -> Cylinder:
+    """Loose hair as the locks it clumps into."""
+    packed = drying.PACKED_KG_PER_M3[SetKind.LOOSE]
+    lock_m = curl.lock_mm(curl.TYPICAL_CURL_MM[case.hair.pattern]) / 1000
+    envelope = envelope_thickness(case, packed)
+    exposed = drying.EXPOSED[SetKind.LOOSE]
+    return Cylinder(lock_m / 2, packed, envelope, exposed, case.hair_g / 1000)
 
 
 def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
@@ -232,16 +239,25 @@ def dried_by_hand(case: Case) -> tuple[Dryer, float]:
 
 
 def water_of(case: Case, blot: Blot) -> float:
-    """Water in the hair after blotting [g/g]."""
+    """Water in the hair when it begins to dry [g/g]."""
+    if damp_before_bands(case):
+        return DAMP_WATER
+    water = blotted_water(case, blot)
+    if case.soaks and does(case, Detail.PRESS):
+        return min(water, drying.WATER_AFTER[Blot.PRESSED])
+    return water
+
+
+def damp_before_bands(case: Case) -> bool:
+    """Whether wet hair is brought to damp before bands or pins go in."""
+    return case.technique.setting.damp_first and case.soaks
+
+
+def blotted_water(case: Case, blot: Blot) -> float:
+    """Water in the hair when its work begins [g/g]."""
     if case.technique.wash.water is not None:
         return case.technique.wash.water
     if not case.soaks:
         return LAID_WATER[case.arrival]
-    if case.technique.setting.damp_first:
-        return DAMP_WATER
     water = drying.WATER_AFTER[blot]
-    if does(case, Detail.CLOTH_HOUR):
-        water = min(water, CLOTH_WATER)
-    if does(case, Detail.PRESS):
-        water = min(water, drying.WATER_AFTER[Blot.PRESSED])
-    return water
+    return min(water, CLOTH_WATER) if does(case, Detail.CLOTH_HOUR) else water

@@ -5,14 +5,16 @@ last section was shaped as the plan releases it.
 """
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from craft.contract.plan import PlanAnswer, Step
 from craft.vocabulary import KitKind, Station
 
-#: The step whose end a release is counted from.
-SHAPING = "shape"
+#: Shaping as a step of its own, and the cycle in which each section is finished by itself.
+SHAPING, WORK = "shape", "work"
+#: The steps whose end a release is counted from.
+SHAPES = frozenset({SHAPING, WORK})
 
 
 @dataclass(frozen=True)
@@ -69,10 +71,15 @@ def slots_from(steps: Sequence[Step], begin_min: float) -> list[Slot]:
     return slots
 
 
+def shaping_key(steps: Iterable[Step]) -> str | None:
+    """Key of the step in which the sections are shaped, if there is one."""
+    return next((step.key for step in steps if step.key in SHAPES), None)
+
+
 def shaped_at(steps: Sequence[Step]) -> float:
     """When the last section is shaped; the end of the sitting where nothing is [min]."""
     today = slots_from([step for step in steps if step.sitting == 1], 0.0)
-    shaping = [slot.end_min for slot in today if slot.step == SHAPING and slot.hands]
+    shaping = [slot.end_min for slot in today if slot.step in SHAPES and slot.hands]
     return max(shaping or [slot.end_min for slot in today], default=0.0)
 
 

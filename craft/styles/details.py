@@ -23,6 +23,7 @@ from craft.styles.variants import (
     why_not_diffused,
     why_not_finished,
     why_not_full_wash,
+    why_not_in_turns,
     why_not_layered,
     why_not_loose_and_wet,
     why_not_released,
@@ -130,6 +131,17 @@ DETAILS: Mapping[Detail, DetailRule] = {
             ),
         },
         why_not_soaked,
+    ),
+    Detail.WAITING: DetailRule(
+        say("Hair that waits"),
+        "part",
+        {
+            NO: Variant(say("Lies open")),
+            Manner.CAP: Variant(
+                say("Under a cap"), say("Keeps its water until its turn; open it dries.")
+            ),
+        },
+        why_not_in_turns,
     ),
     Detail.TRIAL: DetailRule(
         say("Trial"),

@@ -14,7 +14,7 @@ from craft.styles.technique import (
     Wash,
     Wear,
 )
-from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Style, StyleGroup
+from craft.vocabulary import Blot, Detail, Manner, OnHead, Role, Scheme, SetKind, Style, StyleGroup
 
 #: 0.85 min a coil of 10 cm: 1.5 to 2 h on a short tapered head at medium-small size.
 STYLE = Technique(
@@ -68,4 +68,5 @@ STYLE = Technique(
         density_min=80,
         suits=COILY_TO_CURLY,
     ),
+    usual={Detail.WAITING: Manner.CAP},
 )

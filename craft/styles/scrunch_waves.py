@@ -74,6 +74,7 @@ STYLE = Technique(
         suits=(Pattern.W2A, Pattern.W2B, Pattern.W2C, Pattern.C3A),
     ),
     usual={
+        Detail.WAITING: Manner.CAP,
         Detail.SQUEEZE_IN: Manner.YES,
         Detail.BRUSHED_BACK: Manner.YES,
         Detail.PRESS: Manner.YES,

@@ -14,7 +14,7 @@ from craft.styles.technique import (
     Wash,
     Wear,
 )
-from craft.vocabulary import Blot, OnHead, Role, Scheme, SetKind, Style, StyleGroup
+from craft.vocabulary import Blot, Detail, Manner, OnHead, Role, Scheme, SetKind, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.SHINGLE_WASH_AND_GO,
@@ -66,4 +66,5 @@ STYLE = Technique(
     fitness=Fitness(
         length_cm=(4, ANY_LENGTH_CM),
     ),
+    usual={Detail.WAITING: Manner.CAP},
 )

@@ -7,7 +7,17 @@ from craft.contract.plan import PlanRequest
 from craft.messages import say
 from craft.styles.shared import BAND_STRETCH, BANDED_RELEASE
 from craft.styles.technique import Technique, with_parts
-from craft.vocabulary import Arrival, Dryer, Heat, Manner, SetKind, StageKind, Start, Washing
+from craft.vocabulary import (
+    Arrival,
+    Distribution,
+    Dryer,
+    Heat,
+    Manner,
+    SetKind,
+    StageKind,
+    Start,
+    Washing,
+)
 
 #: Minutes that a way of doing a step adds: fixed, and for each section. Own values.
 Minutes = tuple[float, float]
@@ -67,6 +77,13 @@ def why_not_washed(technique: Technique, request: PlanRequest) -> str:
     """Only where the head is washed here today."""
     washed = technique.wash.start is Start.WASH and request.now.state is Arrival.UNWASHED
     return "" if washed else say("nothing is washed today")
+
+
+def why_not_in_turns(technique: Technique, request: PlanRequest) -> str:
+    """Only where one section is finished after another, in wet hair."""
+    if request.school.distribution in (Distribution.SECTION, Distribution.LAYER):
+        return say("no hair waits for its turn")
+    return why_not_soaked(technique, request)
 
 
 def why_not_full_wash(technique: Technique, request: PlanRequest) -> str:

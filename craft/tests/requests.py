@@ -19,11 +19,16 @@ HAIR: dict[str, Any] = {
 
 
 def plan_request(**changes: Any) -> dict[str, Any]:
-    """A valid request; `hair` and `goal` are merged, the rest replaces."""
+    """A valid request; `hair`, `goal` and `school` are merged, the rest replaces.
+
+    Steps are worked one after another, so that a test can name the one it is about.
+    """
+    school = {"distribution": "section"} | changes.pop("school", {})
     goal = {"style": "flat_twist_out"} | changes.pop("goal", {})
     hair = HAIR | changes.pop("hair", {})
     # A bonnet would be advised against over every set that goes to bed damp.
-    return {"hair": hair, "goal": goal, "person": {"night": "scarf"}} | changes
+    person = {"night": "scarf"}
+    return {"hair": hair, "goal": goal, "school": school, "person": person} | changes
 
 
 def planned(**changes: Any) -> PlanAnswer:

@@ -8,7 +8,7 @@ from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, Unev
 from craft.contract.reasons import TRADE
 from craft.contract.visit import TimerRun, VisitAnswer
 from craft.messages import say
-from craft.plan.timetable import SHAPING
+from craft.plan.timetable import SHAPES
 from craft.visit.evenness import UNEVEN_SHARE, uneven_sides
 from craft.visit.film import film
 from craft.visit.fold import fold
@@ -37,7 +37,7 @@ def chair(request: ChairRequest) -> ChairAnswer:
     running = [run.status is StepStatus.RUNNING for run in visit.steps]
     key = current(plan.steps, over, running)
     released = any(step.key == RELEASE for step in plan.steps)
-    shaped = any(run.key == SHAPING and done for run, done in zip(visit.steps, over, strict=True))
+    shaped = any(run.key in SHAPES and done for run, done in zip(visit.steps, over, strict=True))
     return ChairAnswer(
         visit=visit,
         step=key,

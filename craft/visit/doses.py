@@ -2,6 +2,7 @@
 
 from collections import defaultdict
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 from craft.contract.events import (
     Closed,
@@ -14,10 +15,9 @@ from craft.contract.events import (
 from craft.contract.plan import PlanAnswer, StepProduct
 from craft.contract.visit import BottleDose, DoseRun, StepRun
 from craft.visit.log import Log, last
-from craft.visit.shares import noted_share, section_doses, sides_of_section
+from craft.visit.shares import DoseKey, noted_share, section_doses, sides_of_section
+from craft.visit.ticked import ticked_doses
 from craft.vocabulary import Role, Side, StepStatus
-
-DoseKey = tuple[str, Role, int]
 
 
 def planned_doses(plan: PlanAnswer) -> dict[DoseKey, StepProduct]:
@@ -39,17 +39,36 @@ def noted_doses(log: Log) -> dict[DoseKey, list[DoseTaken]]:
     return noted
 
 
+@dataclass(frozen=True)
+class Taken:
+    """Doses of one layer.
+
+    Args:
+        noted: as somebody noted them, in order
+        ticked: of sections that were finished without a note, as planned
+    """
+
+    noted: Sequence[DoseTaken]
+    ticked: Sequence[DoseTaken]
+
+    @property
+    def every(self) -> Sequence[DoseTaken]:
+        """All of them, in order."""
+        return sorted([*self.noted, *self.ticked], key=lambda dose: dose.at)
+
+
 def dose_runs(log: Log, steps: Sequence[StepRun]) -> list[DoseRun]:
-    """What was taken, noted or, once the visit is closed, as planned."""
+    """What was taken: noted, or as planned where a section was ticked or the visit is closed."""
     planned, noted = planned_doses(log.plan), noted_doses(log)
+    ticked = ticked_doses(log, noted)
     skipped = {step.key for step in steps if step.status is StepStatus.SKIPPED}
     closed = any(log.of(Closed))
     runs = []
     for key in [*planned, *(key for key in noted if key not in planned)]:
         as_planned = closed and key in planned and key[0] not in skipped
-        if key in noted or as_planned:
-            dose = dose_run(log, key, planned.get(key), noted.get(key, []), closed=as_planned)
-            runs.append(dose)
+        own = Taken(noted.get(key, []), ticked.get(key, []))
+        if own.noted or own.ticked or as_planned:
+            runs.append(dose_run(log, key, planned.get(key), own, closed=as_planned))
     return runs
 
 
@@ -66,7 +85,7 @@ def bottle_at(log: Log, role: Role, planned: StepProduct | None, entry: Event | 
         return entry.data.product
     bottle = planned.id if planned else None
     for each in log.entries:
-        if each is entry:
+        if entry is not None and each.id == entry.id:
             break
         if isinstance(each, Swap) and each.data.role is role:
             bottle = each.data.product
@@ -77,7 +96,7 @@ def bottle_doses(
     log: Log,
     key: DoseKey,
     planned: StepProduct | None,
-    noted: Sequence[DoseTaken],
+    own: Taken,
     rest_g: float,
 ) -> list[BottleDose]:
     """A dose by the bottles it was taken from: what ran out in the middle is not the next one's.
@@ -86,14 +105,14 @@ def bottle_doses(
         log: of the visit
         key: step, role and layer
         planned: the dose of the plan
-        noted: its doses, in order
-        rest_g: what went as planned
+        own: its doses
+        rest_g: what went as planned and belongs to no section that was ticked
     """
     role = key[1]
     grams: dict[str | None, float] = {}
     rests: dict[str | None, float] = {}
     units: dict[str | None, float] = {}
-    for entry in noted:
+    for entry in own.noted:
         bottle = bottle_at(log, role, planned, entry)
         grams[bottle] = grams.get(bottle, 0.0) + entry.data.grams
         if entry.data.units is not None:
@@ -102,10 +121,14 @@ def bottle_doses(
         if (leftover.data.step, leftover.data.role, leftover.data.layer) == key:
             bottle = bottle_at(log, role, planned, leftover)
             grams[bottle] = grams.get(bottle, 0.0) - leftover.data.grams
-    if rest_g > 0 or not grams:
+    for tick in own.ticked:
+        bottle = bottle_at(log, role, planned, tick)
+        rests[bottle] = rests.get(bottle, 0.0) + tick.data.grams
+    if rest_g > 0 or not (grams or rests):
         # What went as planned was taken until its step was done.
         done = last(each for each in log.of(StepDone) if each.data.step == key[0])
-        rests[bottle_at(log, role, planned, done)] = rest_g
+        bottle = bottle_at(log, role, planned, done)
+        rests[bottle] = rests.get(bottle, 0.0) + rest_g
     return [
         BottleDose(
             id=bottle,
@@ -121,13 +144,17 @@ def dose_run(
     log: Log,
     key: DoseKey,
     planned: StepProduct | None,
-    noted: Sequence[DoseTaken],
+    own: Taken,
     *,
     closed: bool,
 ) -> DoseRun:
-    """A dose as it was taken; what nobody noted of a visit that is closed went as planned."""
+    """A dose as it was taken.
+
+    What nobody noted went as planned: of sections that were ticked, and of a visit that is closed.
+    """
     step, role, layer = key
-    sides = {side: grams_on(log.plan, role, noted, side) for side in Side}
+    noted = own.noted
+    sides = {side: grams_on(log.plan, role, own.every, side) for side in Side}
     leftover = sum(
         entry.data.grams
         for entry in log.of(Leftover)
@@ -136,10 +163,11 @@ def dose_run(
     units = [entry.data.units for entry in noted if entry.data.units is not None]
     planned_g = planned.grams if planned else 0.0
     share = noted_share(log.plan, role, noted)
-    rest = planned_g * (1 - share) if closed else 0.0
-    taken = sum(entry.data.grams for entry in noted) + rest
+    ticked_g = sum(entry.data.grams for entry in own.ticked)
+    rest = max(0.0, planned_g * (1 - share) - ticked_g) if closed else 0.0
+    taken = sum(entry.data.grams for entry in noted) + ticked_g + rest
     grams = max(0.0, taken - leftover)
-    bottles = bottle_doses(log, key, planned, noted, rest)
+    bottles = bottle_doses(log, key, planned, own, rest)
     return DoseRun(
         step=step,
         role=role,
@@ -150,7 +178,7 @@ def dose_run(
         planned_g=planned_g,
         noted=bool(noted),
         noted_share=round(share, 3) if noted else 1.0,
-        rest_g=round(rest, 2) if noted else 0.0,
+        rest_g=round(ticked_g + rest, 2) if noted else 0.0,
         stays_in=planned.stays_in if planned else False,
         bottles=bottles,
         left_g=round(sides[Side.LEFT], 2),

@@ -6,9 +6,10 @@ from dataclasses import dataclass
 from craft.contract.events import DoseTaken
 from craft.contract.plan import PlanAnswer
 from craft.contract.visit import SectionRun, StepRun
-from craft.visit.doses import DoseKey, noted_doses
+from craft.visit.doses import noted_doses
 from craft.visit.log import TICKS, Log
-from craft.visit.shares import OPPOSITE, section_doses, share_on, sides_of_section
+from craft.visit.shares import OPPOSITE, DoseKey, section_doses, share_on, sides_of_section
+from craft.visit.ticked import ticked_doses
 from craft.vocabulary import Side, StepStatus
 
 #: Two sides differ from this share more per gram of hair. Own value.
@@ -62,7 +63,10 @@ def uneven_sides(
     set that is worked from the nape up, left and right in turn, is even all the time.
     """
     over = {run.key for run in steps if run.status in (StepStatus.DONE, StepStatus.SKIPPED)}
-    for key, noted in noted_doses(log).items():
+    by_hand = noted_doses(log)
+    ticks = ticked_doses(log, by_hand)
+    for key, own in by_hand.items():
+        noted = sorted([*own, *ticks.get(key, [])], key=lambda dose: dose.at)
         tick = TICKS.get(key[0])
         ticked = {run.number for run in sections if tick and getattr(run, tick)}
         # What was noted last is still in the hands, until its step is done or it is ticked.

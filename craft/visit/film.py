@@ -13,18 +13,18 @@ from craft.vocabulary import StepStatus
 
 
 def film(plan: PlanAnswer, visit: VisitAnswer) -> Film | None:
-    """What stays on the hair by what was noted, and with the rest as planned.
+    """What stays on the hair by what was noted or ticked, and with the rest as planned.
 
     Args:
         plan: that is worked; its hair gives the area
         visit: as far as it is
     """
     area = plan.totals.surface_m2
-    noted = [dose.grams for dose in visit.doses if dose.noted and dose.stays_in]
+    taken = [dose.grams for dose in visit.doses if dose.stays_in]
     coming = [grams for dose, grams in to_come(plan, visit) if dose.stays_in]
     if area <= 0 or not any(dose.stays_in for dose in planned_doses(plan).values()):
         return None
-    in_hair = sum(noted)
+    in_hair = sum(taken)
     so_far, at_end = in_hair / area, (in_hair + sum(coming)) / area
     # Before anything is in the hair the plan has said all there is to say.
     text = film_text(at_end) if in_hair else ""
@@ -37,14 +37,16 @@ def to_come(plan: PlanAnswer, visit: VisitAnswer) -> Iterator[tuple[StepProduct,
     Hair that nobody noted a dose for gets it as planned. Of a dose for the whole head there may be
     more to come until its step is done.
     """
-    noted = {(dose.step, dose.role, dose.layer): dose for dose in visit.doses if dose.noted}
+    taken = {(dose.step, dose.role, dose.layer): dose for dose in visit.doses}
     status = {run.key: run.status for run in visit.steps}
     for key, dose in planned_doses(plan).items():
         if status[key[0]] is StepStatus.SKIPPED:
             continue
-        run = noted.get(key)
+        run = taken.get(key)
         if run is None:
             yield dose, dose.grams
+        elif not run.noted:
+            yield dose, max(0.0, dose.grams - run.grams)
         elif run.noted_share < 1:
             yield dose, dose.grams * (1 - run.noted_share) - run.rest_g
         elif status[key[0]] is not StepStatus.DONE:

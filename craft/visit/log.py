@@ -37,6 +37,7 @@ RELEASE = "release"
 TICKS = {
     "lay_in": SectionTick.LAID_IN,
     "shape": SectionTick.SHAPED,
+    "work": SectionTick.SHAPED,
     "dry": SectionTick.DRIED,
     RELEASE: SectionTick.RELEASED,
 }

@@ -18,8 +18,9 @@ from craft.contract.events import (
 )
 from craft.contract.plan import Step
 from craft.contract.visit import KitRun, ReleaseRun, SectionRun, SittingRun, StepRun, TimerRun
-from craft.plan.timetable import SHAPING, shaped_at
+from craft.plan.timetable import SHAPES, shaped_at
 from craft.visit.log import RELEASE, WORK, Log, begin_of, last, minutes_between
+from craft.visit.ticked import hands_runs
 from craft.vocabulary import KitPlace, SectionWork, StepStatus
 
 
@@ -56,6 +57,7 @@ def step_run(log: Log, step: Step) -> StepRun:
         ended_at=ended,
         by=by,
         reason=reason,
+        hands=hands_runs(log, step, minutes),
     )
 
 
@@ -77,7 +79,7 @@ def section_runs(log: Log) -> list[SectionRun]:
 
 def shaped_when(log: Log) -> datetime | None:
     """When shaping ended: as noted, else as planned from the beginning."""
-    ends = [entry.at for entry in log.of(StepDone) if entry.data.step == SHAPING]
+    ends = [entry.at for entry in log.of(StepDone) if entry.data.step in SHAPES]
     if ends:
         return max(ends)
     begin = begin_of(log)

@@ -8,6 +8,9 @@ from craft.contract.partings import SectionOut
 from craft.contract.plan import PlanAnswer
 from craft.vocabulary import Role, Side, Zone
 
+#: A dose of a plan: its step, its role, which layer of that role.
+DoseKey = tuple[str, Role, int]
+
 #: Zones in front of the ears, and behind them.
 FRONT_ZONES = frozenset({Zone.FRINGE, Zone.TOP})
 BACK_ZONES = frozenset({Zone.CROWN, Zone.BACK, Zone.NAPE})

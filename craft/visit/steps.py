@@ -18,7 +18,7 @@ from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
 SPOT_S = 60.0
 DIFFUSED = "diffuse"
 #: Pieces are laid ready before a set is made, go on while it is, and come off when it is opened.
-PIECES = frozenset({"part", "shape", "band", RELEASE})
+PIECES = frozenset({"part", "shape", "work", "band", RELEASE})
 #: What is worked in halves when it is not worked by sections.
 HALVES = (Side.LEFT, Side.RIGHT)
 #: What sitting too long does, by what sits. Common practice, no source; labels come first.

@@ -77,6 +77,7 @@ from craft.vocabulary.wear import (
     WearPhase,
 )
 from craft.vocabulary.work import (
+    ActKey,
     Arrival,
     Cleansing,
     Detangling,
@@ -85,6 +86,7 @@ from craft.vocabulary.work import (
     EditOp,
     Family,
     Layering,
+    LayerOver,
     Night,
     OnHead,
     Passed,
@@ -92,6 +94,7 @@ from craft.vocabulary.work import (
     Refreshing,
     Releasing,
     Residue,
+    Rewetting,
     SchoolBy,
     Severity,
     Smoothing,
@@ -106,6 +109,7 @@ from craft.vocabulary.work import (
 )
 
 __all__ = [
+    "ActKey",
     "AirAt",
     "AirSource",
     "Arrival",
@@ -140,6 +144,7 @@ __all__ = [
     "Landmark",
     "Lay",
     "LayerOn",
+    "LayerOver",
     "LayerWay",
     "Layering",
     "LearnedOf",
@@ -163,6 +168,7 @@ __all__ = [
     "Releasing",
     "RemarkKind",
     "Residue",
+    "Rewetting",
     "Role",
     "Scheme",
     "SchoolBy",

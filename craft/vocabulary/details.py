@@ -12,6 +12,7 @@ class Detail(StrEnum):
     SQUEEZE_IN = "squeeze_in"
     WARMTH = "warmth"
     CLOTH_HOUR = "cloth_hour"
+    WAITING = "waiting"
     TRIAL = "trial"
     BRUSHED_BACK = "brushed_back"
     MIXED = "mixed"

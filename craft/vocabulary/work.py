@@ -136,8 +136,48 @@ class Layering(StrEnum):
 
 
 class Distribution(StrEnum):
+    """In which order products and shaping go over the head."""
+
+    CYCLE = "cycle"
+    """Each section is finished before the next: part, wet, lay in, shape."""
+    MIXED = "mixed"
+    """What conditions goes over the whole head, what holds in with the shaping of each section."""
+    CHUNKS = "chunks"
+    """As a cycle, in what falls together instead of sections that were parted."""
     SECTION = "section"
+    """All products section by section; then all are shaped."""
     LAYER = "layer"
+    """One product over the whole head at a time; then all are shaped."""
+
+
+class Rewetting(StrEnum):
+    """Water for a section at its turn."""
+
+    AUTO = "auto"
+    """Where it has dried too far by then."""
+    NONE = "none"
+    SPRAY = "spray"
+    DRENCH = "drench"
+    """Until it drips."""
+
+
+class LayerOver(StrEnum):
+    """Over how much of the head a layer goes before the next thing is done."""
+
+    SECTION = "section"
+    HALF = "half"
+    HEAD = "head"
+
+
+class ActKey(StrEnum):
+    """What is done to a section in a cycle, in this order."""
+
+    PART = "part"
+    WET = "wet"
+    LAYER = "layer"
+    SMOOTH = "smooth"
+    SHAPE = "shape"
+    FASTEN = "fasten"
 
 
 class WashOrder(StrEnum):

@@ -7,7 +7,17 @@ from collections.abc import Iterable, Iterator
 
 #: Steps of fine or overhead work.
 FINE_STEPS = frozenset(
-    {"take_down_old", "detangle", "detangle_dry_oil", "part", "lay_in", "shape", "band", "release"}
+    {
+        "take_down_old",
+        "detangle",
+        "detangle_dry_oil",
+        "part",
+        "lay_in",
+        "shape",
+        "work",
+        "band",
+        "release",
+    }
 )
 #: Fine work without a break [min].
 FINE_WORK_MIN = 75.0

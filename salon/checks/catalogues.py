@@ -85,6 +85,7 @@ SPOKEN: tuple[type[StrEnum], ...] = (
 #: Steps that are learned under their keys.
 STEPS = (
     "band",
+    "blot",
     "clarify",
     "cleanse",
     "condition",
@@ -109,6 +110,7 @@ STEPS = (
     "take_down_old",
     "test_coils",
     "wet",
+    "work",
     "wrap",
 )
 #: Nouns that are counted, beside those that are written where they are counted.

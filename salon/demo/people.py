@@ -82,7 +82,7 @@ HEADS: list[dict[str, Any]] = [
                 "days_ago": 63,
                 "style": "flat_twist_out",
                 "sections": 8,
-                "release_h": 12,
+                "release_h": 9,
                 "density": "medium",
                 "pace": 1.12,
                 "doses": 1.05,

@@ -13,6 +13,7 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from craft.contract import parse
+from craft.plan.timetable import SHAPES, shaping_key
 from craft.visit.doses import planned_doses
 from craft.vocabulary import Dryness, Role, Style, Trait
 from salon.clients.models import Client
@@ -76,7 +77,7 @@ class Regular:
 REGULARS = (
     # Roots that are damp when others are dry.
     Regular(
-        "Sefa Marlow", "4a", 24, "low", Style.FLAT_TWIST_OUT, "mara", 24, 24, 1.6,
+        "Sefa Marlow", "4a", 24, "low", Style.FLAT_TWIST_OUT, "mara", 24, 20, 1.6,
         scores=(3, 4, 3, 4),
     ),
     # Drinks gel.
@@ -189,13 +190,11 @@ def outcome_of(coming: Coming, chance: random.Random, *, interrupted: bool) -> d
     regular, answer = coming.regular, coming.plan.parsed_answer
     hands = HANDS.get((regular.hands, regular.style), 1.0)
     minutes = {
-        step.key: step.hands_on_min
-        * chance.gauss(1, STRAYS)
-        * (hands if step.key == "shape" else 1)
+        step.key: step.hands_on_min * chance.gauss(1, STRAYS) * (hands if step.key in SHAPES else 1)
         for step in answer.steps
     }
     if interrupted:
-        minutes["shape"] *= INTERRUPTED
+        minutes[shaping_key(answer.steps) or ""] *= INTERRUPTED
     doses = [
         {
             "step": step,

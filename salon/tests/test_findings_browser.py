@@ -63,7 +63,7 @@ class FindingsBrowserTest(DemoPageTest):
         page = self.page
         page.goto(f"/clients/{client.pk}/story")
         page.get_by_role("link", name="Compare two visits").click()
-        expect(page.get_by_role("row", name=re.compile("^Lay in"))).to_be_visible()
+        expect(page.get_by_role("row", name=re.compile("one by one"))).to_be_visible()
         page.get_by_role("combobox", name="This visit").press("Enter")
         page.get_by_role("option").last.click()
         expect(page.get_by_role("row", name=re.compile("^sections 12 16"))).to_be_visible()

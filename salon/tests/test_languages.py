@@ -61,7 +61,7 @@ class ReaderTest(ApiTest):
         plan = self.client.get(f"/api/plans/{visit.plan_id}/").json()
         for answer in (draft.json()["answer"], plan["answer"]):
             self.assertEqual(answer["title"], "Twist-out aus zwei Strähnen")
-            self.assertIn("Twists, 12", [step["title"] for step in answer["steps"]])
+            self.assertIn("Twists, 12, der Reihe nach", [step["title"] for step in answer["steps"]])
             phases = [phase["when"] for phase in answer["home"]["phases"]]
             self.assertIn("bis Tag 1", phases)
         self.assertEqual(plan["title"], "Twist-out aus zwei Strähnen")

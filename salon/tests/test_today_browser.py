@@ -187,7 +187,7 @@ class TodayBrowserTest(BrowserTest):
             self.user,
         )
         booking = book(Wanted(client=self.person, plan=plan), self.at(10), self.user)
-        shape = booking.segments.filter(step="shape").first()
+        shape = booking.segments.filter(step="work").first()
         assert shape is not None
         page = self.open("&zoom=whole")
         strip = page.get_by_role("button", name=re.compile("Runa Pleat: Flat twist-out"))

@@ -66,7 +66,7 @@ class WaysBrowserTest(BrowserTest):
         page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
         steps = {step["key"]: step for step in Plan.objects.get().answer["steps"]}
-        self.assertEqual(steps["shape"]["hands_on_min"], 70)
+        self.assertEqual(steps["work"]["hands_on_min"], 70)
 
     def choose(self, page: Page, label: str, option: str) -> None:
         """Take an option of a list."""
@@ -84,7 +84,7 @@ class WaysBrowserTest(BrowserTest):
 
     def test_a_patch_test_has_its_day_or_says_that_it_is_too_late(self) -> None:
         page = self.compose()
-        page.get_by_role("button", name=re.compile("^Lay in")).click()
+        page.get_by_role("button", name=re.compile("^Twists, 12")).click()
         self.choose(page, "Patch test", "48 h before")
         expect(page.get_by_text("too late for this appointment. Plan a later day")).to_be_visible()
         wish = f"gauffer:wish:{self.person.pk}"

@@ -222,5 +222,7 @@ def promises_of(visit: Visit, folded: VisitAnswer) -> list[Promise]:
 def samples_of(visit: Visit, folded: VisitAnswer) -> list[LearnedSample]:
     """What a visit teaches, each against the value of the salon."""
     asked, answer = visit.plan.parsed_request, visit.plan.parsed_answer
-    taught = lessons.lessons(asked, answer, folded, paces_of({run.by for run in folded.steps}))
+    hands = {run.by for run in folded.steps}
+    hands |= {each.by for run in folded.steps for each in run.hands}
+    taught = lessons.lessons(asked, answer, folded, paces_of(hands))
     return [sample_of(lesson, visit.pk, visit.client_id, visit.started_at) for lesson in taught]

@@ -15,9 +15,10 @@ from craft.contract import parse
 from craft.contract.events import AnyEvent, EventList
 from craft.contract.plan import PlanAnswer, Step
 from craft.errors import CraftError
-from craft.plan.timetable import SHAPING
-from craft.visit.doses import DoseKey, planned_doses
+from craft.plan.timetable import shaping_key
+from craft.visit.doses import planned_doses
 from craft.visit.fold import fold
+from craft.visit.shares import DoseKey
 from craft.vocabulary import EventKind
 from salon.planning.models import Plan
 from salon.platform.errors import ConfirmationRequired
@@ -86,7 +87,8 @@ def entries_of(plan: Plan, values: Mapping[str, Any], by: str) -> list[AnyEvent]
     entries.add(EventKind.BEGUN, start)
     ends = {key: start + timedelta(minutes=end) for key, end in today.ends.items()}
     at = start + timedelta(minutes=today.over)
-    shaped = ends.get(SHAPING, at)
+    shaping = shaping_key(answer.steps)
+    shaped = ends.get(shaping or "", at)
     opened = opened_at(values, shaped, now)
     if opened is not None:
         entries.add(EventKind.RELEASED, opened, values.get("released_by", ""))
@@ -97,9 +99,9 @@ def entries_of(plan: Plan, values: Mapping[str, Any], by: str) -> list[AnyEvent]
         if step.key in minutes:
             took = float(minutes[step.key])
             entries.add(EventKind.STEP_DONE, ends[step.key], step=step.key, minutes=took)
-    if SHAPING in ends and SHAPING not in minutes and opened is not None:
+    if shaping in ends and shaping not in minutes and opened is not None:
         # The release is counted from the end of shaping, whether its minutes were typed or not.
-        entries.add(EventKind.STEP_DONE, ends[SHAPING], step=SHAPING)
+        entries.add(EventKind.STEP_DONE, ends[shaping], step=shaping)
     for dose in values.get("doses", []):
         add_dose(entries, dose, ends, start)
     add_results(entries, values, at + timedelta(minutes=later.over))
@@ -178,7 +180,8 @@ def usual_start(plan: Plan, values: Mapping[str, Any], today: LaidOut, now: date
     """
     if plan.planned_start is not None and plan.planned_start < now:
         return plan.planned_start
-    shaped = today.ends.get(SHAPING, today.over)
+    shaping = shaping_key(plan.parsed_answer.steps)
+    shaped = today.ends.get(shaping or "", today.over)
     opened = shaped + 60 * (values.get("released_after_h") or 0.0)
     return now - timedelta(minutes=max(today.over, opened))
 

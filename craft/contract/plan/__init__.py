@@ -1,8 +1,10 @@
 """Request and answer of `plan`."""
 
 from craft.contract.plan.answer import (
+    Act,
     Ahead,
     Caution,
+    Cycle,
     DetailChoice,
     DetailOption,
     Drying,
@@ -20,6 +22,7 @@ from craft.contract.plan.answer import (
     StepProduct,
     SubstituteRods,
     Totals,
+    Turn,
 )
 from craft.contract.plan.request import (
     Bands,
@@ -45,9 +48,11 @@ from craft.contract.plan.request import (
 )
 
 __all__ = [
+    "Act",
     "Ahead",
     "Bands",
     "Caution",
+    "Cycle",
     "DetailChoice",
     "DetailOption",
     "DryStage",
@@ -83,5 +88,6 @@ __all__ = [
     "StepProduct",
     "SubstituteRods",
     "Totals",
+    "Turn",
     "Words",
 ]

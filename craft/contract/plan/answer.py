@@ -7,6 +7,7 @@ from craft.contract.partings import LineOut, SectionOut
 from craft.contract.plan.request import LAYERS_MOST, Bands, Layer
 from craft.contract.sentence import Sentence
 from craft.vocabulary import (
+    ActKey,
     Detail,
     Family,
     LayerOn,
@@ -65,6 +66,50 @@ class StepProduct(Frozen):
     reasons: list[Reason]
 
 
+class Act(Frozen):
+    """What is done to each section in a cycle."""
+
+    key: ActKey
+    title: Sentence
+    how: Sentence = ""
+    min_each: float
+    """Hands-on, in a section on average."""
+    role: Role | None = None
+    """Of what is laid in."""
+    layer: int | None = None
+    """Its place in `layers`."""
+    reasons: list[Reason] = Field(default_factory=list)
+
+
+class Turn(Frozen):
+    """A section in a cycle."""
+
+    section: int
+    waited_min: float
+    """Since its hair was wetted through."""
+    minutes: float
+    """Hands-on."""
+    water: float
+    """In its hair at its turn, before it is wetted again [g/g]."""
+    wetted_g: float
+    """Water it gets at its turn [g]; 0 where it is wet enough."""
+    sprays: int
+    """About so many of a trigger bottle; 0 where it is drenched or not wetted."""
+    left: float
+    """Water in its hair when the last section is finished [g/g]."""
+
+
+class Cycle(Frozen):
+    """Work that is done to one section after another, each finished before the next."""
+
+    acts: list[Act]
+    """In order, the same in each section."""
+    turns: list[Turn]
+    """In working order."""
+    workable: float
+    """With less water products no longer spread [g/g]; 0 where the hair stays dry."""
+
+
 class Step(Frozen):
     """One fold of the strip."""
 
@@ -91,6 +136,15 @@ class Step(Frozen):
     """Keys of the cautions that belong here."""
     edited: list[Sentence] = Field(default_factory=list)
     """What was changed by hand, in words."""
+    covers: list[str] = Field(default_factory=list)
+    """Keys of the steps it stands for, where it works through them section by section."""
+    cycle: Cycle | None = None
+    """How it goes round, where each section is finished before the next."""
+
+    @property
+    def keys(self) -> tuple[str, ...]:
+        """Keys of what is done in it: its own, and those of the steps it stands for."""
+        return (self.key, *self.covers)
 
 
 class Totals(Frozen):

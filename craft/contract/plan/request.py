@@ -35,6 +35,7 @@ from craft.vocabulary import (
     Hold,
     Layering,
     LayerOn,
+    LayerOver,
     LayerWay,
     Manner,
     Night,
@@ -43,6 +44,7 @@ from craft.vocabulary import (
     PreWash,
     Refreshing,
     Releasing,
+    Rewetting,
     Role,
     Scheme,
     SchoolBy,
@@ -204,7 +206,9 @@ class School(Frozen):
     """Ways of working that practitioners differ on."""
 
     layering: Layering = Layering.AUTO
-    distribution: Distribution = Distribution.SECTION
+    distribution: Distribution = Distribution.CYCLE
+    rewet: Rewetting = Rewetting.AUTO
+    """In a cycle: water for each section at its turn."""
     wash: WashOrder = WashOrder.SHAMPOO_FIRST
     detangle: Detangling = Detangling.COMB
     pre_wash: PreWash = PreWash.AUTO
@@ -321,6 +325,8 @@ class Layer(Frozen):
     """Of the product, the rest is water: half strength is 0.5."""
     way: LayerWay | None = None
     """How it is worked in, where it is not as usual."""
+    over: LayerOver | None = None
+    """In a cycle: over how much of the head at once; null: as the school has it."""
     grams: Annotated[float, quantity(0.1, 300, "g")] | None = None
     """By hand; else the film that this hair takes."""
 

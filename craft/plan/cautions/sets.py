@@ -13,6 +13,7 @@ from craft.plan.kit import pieces as kit
 from craft.plan.kit.curls import rod_curl
 from craft.plan.steps.before import TAKE_DOWNS
 from craft.plan.steps.step import sitting_minutes
+from craft.plan.turns import dried_turns, workable
 from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind
 from craft.words import plural
 
@@ -284,11 +285,37 @@ def kit_short(case: Case, *_: object) -> Sign | None:
     )
 
 
+def dried_waiting(case: Case, *_: object) -> Sign | None:
+    """Sections that have dried before their turn: products no longer spread in them."""
+    turns = dried_turns(case)
+    if not turns:
+        return None
+    last = turns[-1]
+    return Sign(
+        say(
+            "Sections {sections} have dried by their turn: {water:.2f g} of water per gram of "
+            "hair after {minutes:.0f} min. Products need {workable:g g}: wet them again, or keep "
+            "them under a cap.",
+            sections=kit.runs([turn.section.number for turn in turns]),
+            water=last.water,
+            minutes=last.waited_min,
+            workable=workable(case),
+        ),
+        say(
+            "{sections} sections, {minutes:.0f} min",
+            sections=len(case.sections),
+            minutes=last.waited_min + last.minutes,
+        ),
+        MODEL,
+    )
+
+
 ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
 RULES: tuple[CautionRule, ...] = (
     CautionRule("not_dry_at_release", ADJUST, ("release", "shape"), not_dry_at_release),
     CautionRule("damp_cap", ADJUST, ("set_home", "send_home"), damp_cap),
     CautionRule("damp_bonnet", REMIND, ("set_home",), damp_bonnet),
+    CautionRule("dried_waiting", ADJUST, ("work",), dried_waiting),
     CautionRule("kit_short", ADJUST, ("shape",), kit_short),
     CautionRule("rod_fit", ADJUST, ("shape",), rod_fit),
     CautionRule("heat_limit", ADJUST, ("dry",), heat_limit),

@@ -230,6 +230,11 @@ def ties_needed(case: Case) -> int:
     return case.technique.kit.ties_whole + does(case, Detail.ROOT_STRETCH)
 
 
+def bands_after(case: Case) -> bool:
+    """Whether it is twisted first and banded afterwards; else banding is the shaping."""
+    return Detail.FASTENING in case.details and any(case.technique.kit.band_stretch)
+
+
 def bands_needed(case: Case) -> int:
     """Bands of all sections."""
     return bands_for(case, len(case.sections))

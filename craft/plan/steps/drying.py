@@ -229,8 +229,3 @@ def stretch_roots(case: Case, sitting: int = 1) -> Step:
             )
         ],
     )
-
-
-def bands_after(case: Case) -> bool:
-    """Whether it is twisted first and banded afterwards; else banding is the shaping."""
-    return Detail.FASTENING in case.details and any(case.technique.kit.band_stretch)

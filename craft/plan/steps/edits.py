@@ -2,7 +2,7 @@
 
 from collections.abc import Callable, Mapping, Sequence
 
-from craft.contract.plan import Edit, Step
+from craft.contract.plan import Cycle, Edit, Step
 from craft.contract.reasons import reason
 from craft.errors import CraftError
 from craft.messages import join, say, word
@@ -43,6 +43,9 @@ def place(steps: Steps, key: str, field: str = "step") -> int:
     """
     keys = [planned.key for planned in steps]
     if key not in keys:
+        holds = next((at for at, planned in enumerate(steps) if key in planned.covers), None)
+        if holds is not None:
+            return holds
         raise CraftError(
             field,
             say("There is no step {key} here. Steps: {keys}.", key=key, keys=join(", ", keys)),
@@ -154,9 +157,35 @@ def exactly(minutes: float) -> dict[str, object]:
     return {"hands_on_min": minutes, "hands_on_low": minutes, "hands_on_high": minutes}
 
 
+def dose_place(steps: Steps, edit: Edit) -> int:
+    """Where a dose that is changed is taken: a cycle may hold it back for the sections."""
+    at = place(steps, edit.step)
+    if any(product.role is edit.role for product in steps[at].products):
+        return at
+    cycles = (
+        other
+        for other, planned in enumerate(steps)
+        if planned.cycle and any(product.role is edit.role for product in planned.products)
+    )
+    return next(cycles, at)
+
+
+def at_pace(cycle: Cycle | None, factor: float) -> Cycle | None:
+    """A cycle whose minutes are so many times as long."""
+    if cycle is None:
+        return None
+    acts = [
+        act.model_copy(update={"min_each": round(act.min_each * factor, 2)}) for act in cycle.acts
+    ]
+    turns = [
+        turn.model_copy(update={"minutes": round(turn.minutes * factor, 2)}) for turn in cycle.turns
+    ]
+    return cycle.model_copy(update={"acts": acts, "turns": turns})
+
+
 def override(_: Case, steps: Steps, edit: Edit) -> Steps:
     """Decide a number: minutes, waiting, or the grams of a dose."""
-    at = place(steps, edit.step)
+    at = place(steps, edit.step) if edit.grams is None else dose_place(steps, edit)
     planned = steps[at]
     if edit.minutes is None and edit.wait_min is None and edit.grams is None:
         raise CraftError("minutes", say("Give minutes, wait_min, or a role with grams."))
@@ -166,7 +195,10 @@ def override(_: Case, steps: Steps, edit: Edit) -> Steps:
             minutes=edit.minutes,
             hands_on_min=planned.hands_on_min,
         )
-        planned = note_edit(planned, note, **exactly(edit.minutes))
+        faster = edit.minutes / planned.hands_on_min if planned.hands_on_min else 1.0
+        planned = note_edit(
+            planned, note, **exactly(edit.minutes), cycle=at_pace(planned.cycle, faster)
+        )
     if edit.wait_min is not None:
         note = say(
             "waits {wait_min:g} min instead of {planned:g}",

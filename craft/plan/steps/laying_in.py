@@ -1,42 +1,30 @@
 """Laying in what stays: layers, sections, smoothing."""
 
+from collections.abc import Iterable
+
 from craft.contract.plan import Reason, Step
 from craft.contract.reasons import TRADE, reason
 from craft.messages import capital, join, say
-from craft.physics import fibre
 from craft.plan.assemble import layering
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions
 from craft.plan.dosing import dose_of_layer, name_of
+from craft.plan.minutes import LAYER_FACTOR, lay_in_minutes
 from craft.plan.steps.step import step
+from craft.products.layer import Laid
 from craft.products.names import NAMES
 from craft.vocabulary import (
     Detail,
     Distribution,
     Family,
-    LayerOn,
     LayerWay,
     Level,
     Smoothing,
     Station,
 )
-from craft.work import timing
 
 #: Family of wavy patterns.
 WAVY = 2
-#: Laying in: minutes for each product of each section, and for the hair. Own values.
-LAY_IN_EACH_MIN = 0.12
-LAY_IN_BULK = (0.0, 2.0)
-#: One product over the whole head at a time takes longer, detangling better. Own value.
-LAYER_FACTOR = 1.25
-
-
-def usual_hairs(case: Case) -> float:
-    """Hairs in a usual section of the technique on a medium head."""
-    medium = fibre.TYPICAL_DENSITY_PER_CM2[Level.MEDIUM] * case.scalp_cm2
-    return medium / case.technique.parting.sections
-
-
 #: How a styler is worked in. Common practice, no source.
 SMOOTHING_HOW = {
     Smoothing.RAKE: say("Rake it through with the fingers."),
@@ -58,14 +46,6 @@ def smoothing_of(case: Case) -> Smoothing:
     return Smoothing.SCRUNCH if case.hair.pattern.family == WAVY else Smoothing.PALMS
 
 
-#: Work of a layer, against one that goes everywhere. Own values.
-LAYER_WORK = {
-    LayerOn.ALL: 1.0,
-    LayerOn.ROOTS: 0.5,
-    LayerOn.ENDS: 0.4,
-    LayerOn.EDGES: 0.2,
-    LayerOn.HANDS: 0.1,
-}
 #: How a layer is worked in, in words. Common practice, no source.
 LAYER_WAYS = {
     LayerWay.PALMS: say("emulsified between the palms first"),
@@ -74,21 +54,27 @@ LAYER_WAYS = {
 }
 
 
-def layer_ways(case: Case) -> str:
-    """Layers that are worked in differently than usual, in a sentence."""
-    parts = []
-    for each in case.layers:
-        way = each.layer.way
-        thinned = (
-            say("thinned to {strength:.0%}", strength=each.layer.strength)
-            if each.layer.strength < 1
-            else ""
-        )
-        how = join(", ", (part for part in (thinned, LAYER_WAYS[way] if way else "") if part))
-        if how:
-            name = name_of(each.item) if each.item else NAMES[each.role]
-            parts.append(say("{product} {how}.", product=capital(name), how=how))
-    return join("", (" " + part for part in parts))
+def layer_way(each: Laid) -> str:
+    """How a layer is worked in, where it is not as usual, in a sentence."""
+    way, strength = each.layer.way, each.layer.strength
+    thinned = say("thinned to {strength:.0%}", strength=strength) if strength < 1 else ""
+    how = join(", ", (part for part in (thinned, LAYER_WAYS[way] if way else "") if part))
+    if not how:
+        return ""
+    name = name_of(each.item) if each.item else NAMES[each.role]
+    return say("{product} {how}.", product=capital(name), how=how)
+
+
+def layer_ways(layers: Iterable[Laid]) -> str:
+    """Layers that are worked in differently than usual, in sentences that follow another."""
+    return join("", (" " + way for way in map(layer_way, layers) if way))
+
+
+def warm_first(case: Case) -> str:
+    """Warmth before products, where the hair takes little."""
+    if case.hair.porosity is not Level.LOW:
+        return ""
+    return say(" Warm the hair with a damp cloth before.")
 
 
 def layers_reason(case: Case) -> Reason:
@@ -107,12 +93,8 @@ def lay_in(case: Case) -> Step:
     """Products that stay in, in school order, ends twice."""
     why = layers_reason(case)
     count = len(case.sections)
-    worked = sum(LAYER_WORK[each.layer.on] for each in case.layers)
-    minutes = LAY_IN_EACH_MIN * worked * count + timing.bulk_minutes(*LAY_IN_BULK, case.hair_g)
+    minutes = lay_in_minutes(case, case.layers)
     layered = case.request.school.distribution is Distribution.LAYER
-    warm = (
-        say(" Warm the hair with a damp cloth before.") if case.hair.porosity is Level.LOW else ""
-    )
     distribution = reason(
         f"distribution_{case.request.school.distribution}",
         say("One product over the whole head at a time detangles better and takes longer.")
@@ -130,8 +112,8 @@ def lay_in(case: Case) -> Step:
             smoothing=smoothing(case),
         )
         + detail_instructions(case, Detail.BRUSHED_BACK)
-        + layer_ways(case)
-        + warm,
+        + layer_ways(case.layers)
+        + warm_first(case),
         minutes=minutes * (LAYER_FACTOR if layered else 1)
         + added_minutes(case, Detail.BRUSHED_BACK),
         station=Station.CHAIR,

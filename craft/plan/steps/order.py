@@ -142,9 +142,14 @@ Broken = tuple[str, str]
 NOT_MASK_FIRST = frozenset({"wash_after_mask", "dry_detangling"})
 
 
+def step_keys(steps: Steps) -> list[str]:
+    """Keys of what is done, in order; a cycle goes through the steps it stands for."""
+    return [key for step in steps for key in step.keys]
+
+
 def broken_order(rule: Before, case: Case, steps: Steps) -> Iterator[Broken]:
     """A step that comes before the one it needs to follow."""
-    keys = [step.key for step in steps]
+    keys = step_keys(steps)
     if rule.key in NOT_MASK_FIRST and does(case, Detail.MASK_FIRST):
         return
     both = rule.first in keys and rule.then in keys
@@ -156,7 +161,7 @@ def broken_need(need: Needs, case: Case, steps: Steps) -> Iterator[Broken]:
     """A step without what it cannot do without."""
     if need.key in NOT_MASK_FIRST and does(case, Detail.MASK_FIRST):
         return
-    keys = {step.key for step in steps}
+    keys = {*step_keys(steps)}
     applies = need.step in keys and (case.washes or need.worn)
     if applies and not set(need.one_of) & keys:
         yield (
@@ -167,7 +172,7 @@ def broken_need(need: Needs, case: Case, steps: Steps) -> Iterator[Broken]:
 
 def bands_dripping(case: Case, steps: Steps) -> Iterator[Broken]:
     """Bands on hair that nobody let dry to damp."""
-    keys = [step.key for step in steps]
+    keys = step_keys(steps)
     banding = "band" if "band" in keys else "shape"
     if not (case.technique.setting.damp_first and case.soaks and banding in keys):
         return
@@ -179,7 +184,7 @@ def bands_dripping(case: Case, steps: Steps) -> Iterator[Broken]:
 
 def not_detangled(case: Case, steps: Steps) -> Iterator[Broken]:
     """Sections parted in hair that was not detangled for days."""
-    keys = {step.key for step in steps}
+    keys = {*step_keys(steps)}
     days = case.detangled_days
     detangled = {"detangle", "detangle_dry_oil"} & keys
     if case.dries and "shape" in keys and not detangled and days > DETANGLE_AFTER_DAYS:

@@ -6,6 +6,8 @@ from craft.messages import say
 from craft.plan.assemble import layering, pre_wash
 from craft.plan.case import Case
 from craft.plan.steps.laying_in import smoothing_of
+from craft.plan.steps.working import BECAUSE
+from craft.plan.turns import is_cycle
 from craft.vocabulary import (
     Detangling,
     Distribution,
@@ -22,7 +24,15 @@ from craft.vocabulary import (
 )
 
 #: What the other school would do. Common practice, no source.
+BECAUSE_DISTRIBUTION = {
+    **BECAUSE,
+    Distribution.SECTION: say("Sections stay wet until they are shaped."),
+    Distribution.LAYER: say("Each product is spread evenly before the next."),
+}
 INSTEAD_DISTRIBUTION = {
+    Distribution.CYCLE: say("All products first, then all sections shaped: more taps, hair waits."),
+    Distribution.MIXED: say("Everything section by section: nothing is laid in that then dries."),
+    Distribution.CHUNKS: say("Parted sections: more even, and more minutes."),
     Distribution.SECTION: say(
         "One product over the whole head at a time: detangles better, takes a quarter longer."
     ),
@@ -60,6 +70,11 @@ INSTEAD_DETANGLE = {
 
 #: Styles that water would undo: they are freshened dry. Common practice, no source.
 KEPT_DRY = frozenset({Style.BANDED_STRETCH, Style.ROD_SET, Style.TWIST_ROD_SET, Style.FINGER_COILS})
+
+
+def stepwise(way: Distribution) -> Distribution:
+    """The way where a service cannot be worked in a cycle."""
+    return way if way is Distribution.LAYER else Distribution.SECTION
 
 
 def usual_refreshing(case: Case) -> Refreshing:
@@ -110,14 +125,8 @@ def schools(case: Case) -> list[SchoolChoice]:
                 laid=laid,
             ),
         )
-    add(
-        "distribution",
-        asked.distribution,
-        say("Sections stay wet until they are shaped.")
-        if asked.distribution is Distribution.SECTION
-        else say("Each product is spread evenly before the next."),
-        INSTEAD_DISTRIBUTION[asked.distribution],
-    )
+    way = asked.distribution if is_cycle(case) else stepwise(asked.distribution)
+    add("distribution", way, BECAUSE_DISTRIBUTION[way], INSTEAD_DISTRIBUTION[way])
     won_smoothing = smoothing_of(case)
     add(
         "smoothing",

@@ -7,6 +7,7 @@ from craft.contract.plan import Learned, Reason, Step, StepProduct
 from craft.contract.reasons import LEARNED, reason
 from craft.messages import say
 from craft.plan.case import Case
+from craft.plan.minutes import learned_as
 from craft.vocabulary import Family, Station
 from craft.work import timing
 
@@ -47,7 +48,7 @@ def step(
         sections: in how many sections it is worked
         sitting: 1 today, 2 at the release
     """
-    learned = case.request.learned_minutes.get(key, NOTHING_LEARNED)
+    learned = case.request.learned_minutes.get(learned_as(key), NOTHING_LEARNED)
     usual = minutes * case.request.pace
     own = usual * learned.factor
     low, high = timing.minutes_range(own, math.hypot(spread, learned.unsure))

@@ -6,6 +6,7 @@ from craft.messages import join, say
 from craft.plan.case import Case, CleanserPass
 from craft.plan.details import added_minutes, detail_instructions, does, variant
 from craft.plan.dosing import choose, dose, name_of
+from craft.plan.minutes import BLOT_MIN, PART_EACH_MIN
 from craft.plan.steps.before import detangles_before_water
 from craft.plan.steps.step import step
 from craft.products.clashes import LABEL
@@ -38,8 +39,6 @@ CLAY_SITS_MIN = (20.0, 30.0)
 ROOTS_ONLY_SHARE = 0.5
 #: A light conditioner under the shampoo is this share of a whole one. Own value.
 UNDER_SHARE = 0.4
-BLOT_MIN = {Blot.NONE: 0.0, Blot.CLOTH: 1.5, Blot.PRESSED: 3.0}
-PART_EACH_MIN = 0.3
 #: A mask preferably sits this long on porous or built-up hair [min]. Common practice, no source.
 LONG_MASK_MIN = 30.0
 
@@ -459,38 +458,74 @@ def in_a_cloth(case: Case) -> list[Step]:
     ]
 
 
+#: What blotting leaves, and what is done with hair that is not blotted, by how it is blotted; None:
+#: it was not washed here. Common practice, no source.
+BLOT_HOW = {
+    Blot.NONE: say("Leave the hair soaking wet; cap the half you are not working on."),
+    Blot.CLOTH: say("Squeeze with a cotton cloth until it no longer drips."),
+    Blot.PRESSED: say("Press twice with dry microfibre."),
+}
+
+
+def blot_how(case: Case) -> str:
+    """What is done with the water before the hair is parted."""
+    if case.soaks:
+        return BLOT_HOW[case.blot]
+    if case.arrival is Arrival.STRETCHED:
+        return say("Part the hair as it is; it stays dry and stretched.")
+    return say("Part the misted hair; mist again where it dries.")
+
+
+def blot_alone(case: Case) -> list[Step]:
+    """Take out water before a cycle; nothing where the hair stays as it is."""
+    minutes = BLOT_MIN[case.blot] if case.soaks else 0.0
+    if not minutes:
+        return []
+    return [
+        step(
+            case,
+            "blot",
+            Family.PREPARE,
+            say("Blot"),
+            blot_how(case),
+            minutes=minutes,
+            station=Station.CHAIR,
+            reasons=[
+                reason(
+                    "blot",
+                    say("How wet the hair is decides how long the set dries."),
+                    say("blot {blot}", blot=case.blot),
+                    STANDARD,
+                )
+            ],
+        )
+    ]
+
+
+def equal_hair_reason(case: Case) -> Reason:
+    """Why partings lie where they do."""
+    return reason(
+        "equal_hair",
+        say("Partings are placed so that every section holds the same hair, not the same width."),
+        say("{count} sections", count=len(case.sections)),
+        STANDARD,
+    )
+
+
 def blot_and_part(case: Case) -> Step:
     """Take out water, then place the partings."""
-    blot = case.blot if case.soaks else None
+    minutes = BLOT_MIN[case.blot] if case.soaks else 0.0
     count = len(case.sections)
-    how = {
-        None: say("Part the hair as it is; it stays dry and stretched.")
-        if case.arrival is Arrival.STRETCHED
-        else say("Part the misted hair; mist again where it dries."),
-        Blot.NONE: say("Leave the hair soaking wet; cap the half you are not working on."),
-        Blot.CLOTH: say("Squeeze with a cotton cloth until it no longer drips."),
-        Blot.PRESSED: say("Press twice with dry microfibre."),
-    }[blot]
     return step(
         case,
         "part",
         Family.PREPARE,
-        say(
-            "Part, {count}" if blot in (Blot.NONE, None) else "Blot and part, {count}", count=count
-        ),
-        how,
-        minutes=(BLOT_MIN[blot] if blot else 0.0) + PART_EACH_MIN * count,
+        say("Blot and part, {count}", count=count)
+        if minutes
+        else say("Part, {count}", count=count),
+        blot_how(case),
+        minutes=minutes + PART_EACH_MIN * count,
         station=Station.CHAIR,
         sections=count,
-        reasons=[
-            reason(
-                "equal_hair",
-                say(
-                    "Partings are placed so that every section holds the same hair, not the same "
-                    "width."
-                ),
-                say("{count} sections", count=count),
-                STANDARD,
-            )
-        ],
+        reasons=[equal_hair_reason(case)],
     )

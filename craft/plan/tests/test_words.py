@@ -62,7 +62,16 @@ DAYS: tuple[dict[str, Any], ...] = (
         "shelf": [{"id": "gel", "role": "gel", "days_left": 1, "stock_g": 3}],
         "layers": [{"role": "gel", "strength": 0.3333333, "way": "palms"}, {"role": "oil"}],
     },
+    {
+        "school": {"distribution": "cycle", "rewet": "none"},
+        "room": {"temp_c": 29, "rh": 0.2},
+        "layers": [{"role": "leave_in", "over": "half"}, {"role": "gel", "strength": 0.5}],
+    },
+    {"school": {"distribution": "mixed", "rewet": "spray"}, "details": {"waiting": "cap"}},
+    {"school": {"distribution": "chunks", "rewet": "drench"}},
 )
+#: Lists of keys, not of sentences.
+KEY_LISTS = ("steps", "cautions", "fixes", "covers")
 
 
 def sentences(piece: Any) -> Iterator[str]:
@@ -72,7 +81,7 @@ def sentences(piece: Any) -> Iterator[str]:
     elif isinstance(piece, dict):
         for key, value in piece.items():
             listed = isinstance(value, list) and value and isinstance(value[0], str)
-            if key in KEYS or (listed and key in ("steps", "cautions", "fixes")):
+            if key in KEYS or (listed and key in KEY_LISTS):
                 continue
             yield from sentences(value)
     elif isinstance(piece, list):

@@ -23,6 +23,7 @@ from craft.plan.what_if.routine import (
     set_to_work_on,
     tested_ahead,
     upright,
+    wetted_or_covered,
 )
 from craft.plan.what_if.styles import another, another_without_tension, fewer, shorter, shorter_wear
 from craft.plan.what_if.supplies import (
@@ -55,6 +56,7 @@ FIXES: Mapping[str, Fixes] = {
     "tension_again": another_without_tension,
     "sparse": another,
     "not_dry_at_release": without_sign(fixes_for_drying),
+    "dried_waiting": wetted_or_covered,
     "damp_cap": dry_before_covered,
     "damp_bonnet": dry_before_covered,
     "kit_short": without_sign(fixes_for_kit),

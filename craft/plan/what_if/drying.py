@@ -17,12 +17,11 @@ from craft.plan.forecast import (
     in_one_sitting,
     rounded_up,
 )
-from craft.plan.kit.pieces import bands_for
-from craft.plan.stages import section_cylinder, stages_for, water_of
-from craft.plan.steps.drying import BAND_MIN, HOOD_SETUP_MIN, bands_after
-from craft.plan.steps.laying_in import LAY_IN_EACH_MIN, usual_hairs
-from craft.plan.steps.styling import SHAPED
-from craft.plan.steps.washing import BLOT_MIN, PART_EACH_MIN
+from craft.plan.kit.pieces import bands_after, bands_for
+from craft.plan.minutes import BLOT_MIN, LAY_IN_EACH_MIN, PART_EACH_MIN, usual_hairs
+from craft.plan.stages import section_cylinder, stages_for
+from craft.plan.steps.drying import BAND_MIN, HOOD_SETUP_MIN
+from craft.plan.turns import SHAPED, shaped_hair
 from craft.plan.what_if.change import Change, first_safe, rank_fixes
 from craft.vocabulary import Blot, Dryer, Heat
 from craft.words import several
@@ -135,7 +134,7 @@ def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Change]:
 
 def press_more(case: Case, forecast: Forecast) -> Iterator[Change]:
     """Less water to begin with; not where the style wants it soaking."""
-    water = water_of(case, Blot.PRESSED)
+    water = shaped_hair(case, Blot.PRESSED).water
     if case.blot is not Blot.CLOTH or water >= forecast.water:
         return
     extra = (BLOT_MIN[Blot.PRESSED] - BLOT_MIN[Blot.CLOTH]) * case.request.pace

@@ -1,6 +1,7 @@
 """Changes of the routine that answer a caution: how it is washed, dried, worn and ordered."""
 
 from collections.abc import Iterable
+from dataclasses import replace
 
 from craft.messages import say, word
 from craft.plan.case import Case
@@ -8,11 +9,12 @@ from craft.plan.cautions.rule import Sign
 from craft.plan.cautions.sets import OVERNIGHT_FROM_MIN
 from craft.plan.forecast import Forecast
 from craft.plan.steps.order import steps_concerned
+from craft.plan.turns import WET_MIN, dried_turns
 from craft.plan.what_if.change import Change, Fixes
 from craft.styles.details import DETAILS
 from craft.vocabulary.details import Detail, Manner
 from craft.vocabulary.sets import Heat
-from craft.vocabulary.work import EditOp
+from craft.vocabulary.work import EditOp, Rewetting
 
 
 def upright(_: Case, forecast: Forecast, __: Sign) -> Iterable[Change]:
@@ -38,6 +40,28 @@ def not_head_down(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
     if case.request.goal.head_down:
         yield Change(
             "not_head_down", say("Style it upright"), {"goal": {"head_down": False}}, forecast
+        )
+
+
+def wetted_or_covered(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:
+    """Hair that waits for its turn is wetted again, or kept under a cap."""
+    extra = WET_MIN[Rewetting.SPRAY] * len(dried_turns(case)) * case.request.pace
+    yield Change(
+        "wet_again",
+        say("Wet each section again where it has dried"),
+        {"school": {"rewet": Rewetting.AUTO.value}},
+        forecast,
+        hands_on_min=extra,
+        client_min=extra,
+    )
+    details = case.request.details | {Detail.WAITING: Manner.CAP}
+    capped = replace(case, details={**case.details, Detail.WAITING: Manner.CAP})
+    if case.details.get(Detail.WAITING) is Manner.NO and not dried_turns(capped):
+        yield Change(
+            "cover_waiting",
+            say("Keep what waits under a cap"),
+            {"details": {detail.value: manner.value for detail, manner in details.items()}},
+            forecast,
         )
 
 

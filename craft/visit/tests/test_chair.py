@@ -94,7 +94,10 @@ class StepTest(TestCase):
         keys = {
             each.key
             for style in TECHNIQUES
-            for each in planned(goal={"style": style.value}, dry="diffuser").steps
+            for way in ("section", "cycle")
+            for each in planned(
+                goal={"style": style.value}, dry="diffuser", school={"distribution": way}
+            ).steps
         }
         self.assertLessEqual(PIECES | set(TICKS), keys)
 

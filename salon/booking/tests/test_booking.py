@@ -178,7 +178,7 @@ class StateTest(BookingTest):
         plan = self.plan(style="flat_twist_out")
         pk = self.book(self.at(10), plan=plan.pk).json()["id"]
         before = list(Booking.objects.get(pk=pk).segments.all())
-        shape = next(part for part in before if part.step == "shape")
+        shape = next(part for part in before if part.step == "work")
         by = timedelta(minutes=4)
         looked = self.step(pk, shape.index, shape.start + by, keep=False)
         self.assertEqual(looked.status_code, 200, looked.content)

@@ -29,7 +29,7 @@ class LearningTest(ApiTest):
         wish = parse(ClientWish, {"client": self.person.pk, "goal": GOAL | goal})
         return save(self.person, wish, self.user)
 
-    def minutes(self, plan: Plan, key: str = "shape") -> float:
+    def minutes(self, plan: Plan, key: str = "work") -> float:
         return next(step.hands_on_min for step in plan.parsed_answer.steps if step.key == key)
 
     def visit(self, plan: Plan, days_ago: int, **more: Any) -> Visit:
@@ -47,7 +47,7 @@ class LearningTest(ApiTest):
             standard = (
                 self.minutes(plan) / plan.parsed_request.learned_minutes.get("shape", ONE).factor
             )
-            took = [{"key": "shape", "minutes": round(standard * factor, 1)}]
+            took = [{"key": "work", "minutes": round(standard * factor, 1)}]
             self.visit(plan, 3 * (times - number), steps=took, **more)
 
     def test_rows_that_take_longer_are_planned_longer_and_it_says_why(self) -> None:
@@ -56,7 +56,7 @@ class LearningTest(ApiTest):
         plan = self.planned()
         self.assertGreater(self.minutes(plan), 1.25 * before)
         self.assertLess(self.minutes(plan), 1.40 * before)
-        step = next(step for step in plan.parsed_answer.steps if step.key == "shape")
+        step = next(step for step in plan.parsed_answer.steps if step.key == "work")
         told = next(each.because for each in step.reasons if each.rule == "learned_minutes")
         self.assertIn("vera's last 6 visits", told)
 
@@ -102,7 +102,7 @@ class LearningTest(ApiTest):
         learn_all()
         self.assertEqual(list(self.factors()), rows)
         visit = Visit.objects.latest("pk")
-        body = {"steps": [{"key": "shape", "minutes": 5}], "sure": True}
+        body = {"steps": [{"key": "work", "minutes": 5}], "sure": True}
         answer = self.client.put(f"/api/visits/{visit.pk}/", body, content_type="application/json")
         self.assertEqual(answer.status_code, 200, answer.content)
         self.assertEqual(LearnedSample.objects.get(visit=visit.pk).actual, 5)
@@ -133,7 +133,7 @@ class LearningTest(ApiTest):
         self.assertEqual(errors, sorted(errors, reverse=True))
         self.assertTrue(rows[-1].inside)
         expected = [row.expected for row in rows]
-        late = self.visit(self.planned(), 60, steps=[{"key": "shape", "minutes": 20}])
+        late = self.visit(self.planned(), 60, steps=[{"key": "work", "minutes": 20}])
         self.assertIsNone(LearnedSample.objects.get(visit=late.pk).expected, "typed too late")
         rebuild()
         again = LearnedSample.objects.filter(group="shape flat_twist_out").order_by("at")
@@ -141,11 +141,11 @@ class LearningTest(ApiTest):
 
     def test_promises_are_held_against_what_came(self) -> None:
         plan = self.planned(release_after_h=24)
-        shape = next(step for step in plan.parsed_answer.steps if step.key == "shape")
+        shape = next(step for step in plan.parsed_answer.steps if step.key == "work")
         self.visit(
             plan,
             4,
-            steps=[{"key": "shape", "minutes": round(shape.hands_on_high * 2)}],
+            steps=[{"key": "work", "minutes": round(shape.hands_on_high * 2)}],
             dryness="dry",
             released_after_h=24,
             length_cm=plan.parsed_answer.finished.length_cm,

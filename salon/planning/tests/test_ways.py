@@ -41,7 +41,7 @@ class WaysTest(ApiTest):
     def test_side_by_side(self) -> None:
         body = {"first": self.wish(), "second": self.wish(goal={"sections": 20})}
         answer = self.post("/api/plans/comparison/", body).json()["answer"]
-        shape = next(row for row in answer["rows"] if row["key"] == "shape")
+        shape = next(row for row in answer["rows"] if row["key"] == "work")
         self.assertIn("20 instead of 12", shape["differs"])
         body["second"]["goal"]["sections"] = 99
         self.assertRefused(self.post("/api/plans/comparison/", body), "goal.sections", "1 to 40")
@@ -54,13 +54,13 @@ class WaysTest(ApiTest):
 
     def test_changes_by_hand_are_saved_with_the_plan(self) -> None:
         edits = [
-            {"op": "override", "step": "shape", "minutes": 55},
+            {"op": "override", "step": "work", "minutes": 55},
             {"op": "remove", "step": "rinse"},
         ]
         saved = self.post("/api/plans/", self.wish(edits=edits))
         self.assertEqual(saved.status_code, 201)
         plan = Plan.objects.get()
-        shape = next(step for step in plan.answer["steps"] if step["key"] == "shape")
+        shape = next(step for step in plan.answer["steps"] if step["key"] == "work")
         self.assertEqual(shape["hands_on_min"], 55)
         self.assertTrue(shape["edited"])
         self.assertEqual(plan.answer["removed"], ["Rinse"])
@@ -71,8 +71,8 @@ class WaysTest(ApiTest):
     def test_a_routine_of_the_salon_is_fitted_to_another_client(self) -> None:
         edits = [
             {"op": "override", "step": "mask", "wait_min": 35, "minutes": 9},
-            {"op": "override", "step": "shape", "minutes": 70},
-            {"op": "override", "step": "lay_in", "role": "gel", "grams": 30},
+            {"op": "override", "step": "work", "minutes": 70},
+            {"op": "override", "step": "work", "role": "gel", "grams": 30},
             {"op": "remove", "step": "finish"},
         ]
         wish = self.wish(edits=edits, goal={"definition": 0.8})

@@ -95,7 +95,7 @@ class VisitTest(ShelfTest):
 
     def test_one_section_noted_at_the_chair_is_not_the_whole_head(self) -> None:
         visit = open_visit(self.plan, self.user)
-        dose = {"step": "lay_in", "role": "gel", "grams": 2, "section": 1}
+        dose = {"step": "work", "role": "gel", "grams": 2, "section": 1}
         note(visit, [entry(EventKind.BEGUN, self.user, {}), entry(EventKind.DOSE, self.user, dose)])
         self.assertAlmostEqual(self.left(self.gel), 200 - 2, msg="so far")
         note(visit, [entry(EventKind.CLOSED, self.user, {})])
@@ -107,7 +107,7 @@ class VisitTest(ShelfTest):
     def test_a_bottle_that_ran_out_keeps_what_came_from_it(self) -> None:
         other = Product.objects.create(name="Other gel", role="gel", stock_g=50)
         visit = open_visit(self.plan, self.user)
-        dose = {"step": "lay_in", "role": "gel"}
+        dose = {"step": "work", "role": "gel"}
         swap = {"role": "gel", "product": str(other.pk)}
         log = (
             (EventKind.BEGUN, {}),

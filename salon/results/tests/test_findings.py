@@ -95,7 +95,7 @@ class FindingsTest(ApiTest):
         at = timezone.make_aware(datetime.combine(day, time(10)))
         Visit.objects.filter(pk=visit.pk).update(started_at=at)
         VisitStep.objects.filter(visit=visit).update(by="mara", minutes=None)
-        VisitStep.objects.filter(visit=visit, key="shape").update(minutes=50)
+        VisitStep.objects.filter(visit=visit, key="work").update(minutes=50)
         user = User.objects.get(username="mara")
         Shift.objects.create(user=user, weekday=day.weekday(), begins=time(9), ends=time(13))
         Shift.objects.create(
@@ -142,9 +142,9 @@ class FindingsTest(ApiTest):
         path = f"/api/clients/{client.pk}/two-visits/"
         found = self.client.get(path, {"first": first.pk, "second": last.pk}).json()
         self.assertIn("sections", [row["what"] for row in found["changes"]])
-        shape = next(row for row in found["steps"] if row["key"] == "shape")
+        shape = next(row for row in found["steps"] if row["key"] == "work")
         self.assertIsNotNone(shape["first_min"])
-        lay_in = next(row for row in found["steps"] if row["key"] == "lay_in")
+        lay_in = next(row for row in found["steps"] if row["key"] == "work")
         self.assertTrue(all(row["first_g"] for row in lay_in["products"]))
         other = Visit.objects.exclude(client=client).earliest("pk")
         answer = self.client.get(path, {"first": first.pk, "second": other.pk})

@@ -33,7 +33,7 @@ class LearnedValuesTest(ApiTest):
 
     def recorded(self, minutes: float = 60, hours: float = 24, **values: Any) -> int:
         typed = {
-            "steps": [{"key": "shape", "minutes": minutes}],
+            "steps": [{"key": "work", "minutes": minutes}],
             "dryness": "damp_roots",
             "released_after_h": hours,
             **values,
@@ -81,7 +81,7 @@ class LearnedValuesTest(ApiTest):
         begun = timezone.now() - timedelta(hours=2)
         told = [
             ("begun", 0, {}),
-            ("step_done", 60, {"step": "shape"}),
+            ("step_done", 60, {"step": "work"}),
             ("released", 90, {}),
             ("dryness", 91, {"dryness": "dry"}),
         ]

@@ -62,7 +62,7 @@ class CompareTest(PlannedTest):
         visit = record(plan, self.as_planned(plan, 1.5), self.user)
         doses = compare.compare_doses(visit)
         self.assertEqual({row.verdict for row in doses}, {"more"})
-        shape = next(row for row in compare.compare_steps(visit) if row.key == "shape")
+        shape = next(row for row in compare.compare_steps(visit) if row.key == "work")
         self.assertEqual((shape.verdict, round(shape.ratio, 3)), ("more", 1.5))
 
     def test_detangling_may_vary_where_shaping_may_not(self) -> None:
@@ -70,7 +70,7 @@ class CompareTest(PlannedTest):
         visit = record(plan, self.as_planned(plan, 1.35), self.user)
         verdicts = {row.key: row.verdict for row in compare.compare_steps(visit)}
         self.assertEqual(verdicts["detangle"], "as_planned")
-        self.assertEqual(verdicts["shape"], "more")
+        self.assertEqual(verdicts["work"], "more")
 
     def test_nothing_noted_is_not_nothing_done(self) -> None:
         visit = record(self.plans["quick_wash"], {"note": "in a hurry"}, self.user)

@@ -20,8 +20,8 @@ class CorrectChairVisitTest(ChairLogTest):
             self.event("dose", 1685, step=gel.key, role="gel", grams=8, side="left"),
             self.event("dose", 1684, step=gel.key, role="gel", grams=9, side="right"),
             self.event("step_done", 1680, step=gel.key),
-            self.event("step_started", 1679, step="shape"),
-            self.event("step_done", 1610, step="shape"),
+            self.event("step_started", 1679, step="work"),
+            self.event("step_done", 1610, step="work"),
             self.event("released", 110),
             self.event("section_released", 109, section=1),
             self.event("dryness", 108, dryness="damp_roots"),
@@ -82,12 +82,12 @@ class CorrectChairVisitTest(ChairLogTest):
     def test_one_changed_figure_changes_only_itself(self) -> None:
         before = self.shown()
         steps = [
-            {**row, "minutes": 55.0} if row["key"] == "shape" else row
+            {**row, "minutes": 55.0} if row["key"] == "work" else row
             for row in self.form()["steps"]
         ]
         after = self.put(steps=steps)
         minutes = {row["key"]: row["actual"] for row in after["steps"]}
-        self.assertEqual(minutes["shape"], 55)
+        self.assertEqual(minutes["work"], 55)
         same = ("started_at", "released_at", "released_after_h", "dryness", "doses", "note")
         self.assertEqual([after[name] for name in same], [before[name] for name in same])
 

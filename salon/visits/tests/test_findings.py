@@ -31,11 +31,11 @@ class FindingsTest(ApiTest):
         return step
 
     def test_planned_beside_actual(self) -> None:
-        shape = self.planned("shape")
+        shape = self.planned("work")
         gel = self.plan.answer["totals"]["product_g"]["gel"]
         answer = self.record(
             steps=[
-                {"key": "shape", "minutes": shape["hands_on_high"] + 10},
+                {"key": "work", "minutes": shape["hands_on_high"] + 10},
                 {"key": "rinse", "minutes": self.planned("rinse")["hands_on_min"]},
             ],
             doses=[{"role": "gel", "grams": gel * 0.8}],
@@ -47,7 +47,7 @@ class FindingsTest(ApiTest):
         self.assertEqual(answer.status_code, 201, answer.content)
         visit = self.client.get(f"/api/visits/{answer.json()['id']}/").json()
         steps = {row["key"]: row for row in visit["steps"]}
-        self.assertEqual(steps["shape"]["verdict"], "more")
+        self.assertEqual(steps["work"]["verdict"], "more")
         self.assertEqual(steps["rinse"]["verdict"], "as_planned")
         self.assertAlmostEqual(steps["rinse"]["ratio"], 1)
         self.assertIsNone(steps["mask"]["actual"])
@@ -57,8 +57,8 @@ class FindingsTest(ApiTest):
         self.assertEqual(visit["forecast"]["odds_dry"], self.plan.answer["drying"]["odds_dry"])
 
     def test_only_what_was_timed_is_summed(self) -> None:
-        draft = self.record(steps=[{"key": "shape", "minutes": 50}]).json()
-        self.assertAlmostEqual(draft["minutes"]["planned"], self.planned("shape")["hands_on_min"])
+        draft = self.record(steps=[{"key": "work", "minutes": 50}]).json()
+        self.assertAlmostEqual(draft["minutes"]["planned"], self.planned("work")["hands_on_min"])
         self.assertAlmostEqual(draft["minutes"]["actual"], 50)
 
     def test_nothing_to_record(self) -> None:
@@ -67,7 +67,7 @@ class FindingsTest(ApiTest):
     def test_bad_values_name_the_field(self) -> None:
         future = timezone.now() + timedelta(hours=2)
         cases: list[tuple[dict[str, Any], str, str]] = [
-            ({"steps": [{"key": "shape", "minutes": -1}]}, "steps.0.minutes", "0 to 600 min"),
+            ({"steps": [{"key": "work", "minutes": -1}]}, "steps.0.minutes", "0 to 600 min"),
             ({"steps": [{"key": "perm", "minutes": 5}]}, "steps.0.key", "Not in the plan"),
             ({"doses": [{"role": "gel", "grams": 9999}]}, "doses.0.grams", "0 to 2000 g"),
             ({"definition": 6}, "definition", "1 to 5"),
@@ -80,7 +80,7 @@ class FindingsTest(ApiTest):
         self.assertEqual(Visit.objects.count(), 0)
 
     def test_a_step_told_twice(self) -> None:
-        twice = [{"key": "shape", "minutes": 5}, {"key": "shape", "minutes": 6}]
+        twice = [{"key": "work", "minutes": 5}, {"key": "work", "minutes": 6}]
         self.assertRefused(self.record(steps=twice), "steps.1.key", "twice")
 
     def test_the_database_keeps_scores_in_range(self) -> None:

@@ -106,18 +106,18 @@ class AppendTest(LogTest):
 
     def test_a_visit_grows_entry_by_entry(self) -> None:
         visit = self.begin()
-        self.add(visit, self.entry("step_started", 60, step="shape"))
-        answer = self.add(visit, self.entry("step_done", 20, step="shape"))
+        self.add(visit, self.entry("step_started", 60, step="work"))
+        answer = self.add(visit, self.entry("step_done", 20, step="work"))
         self.assertEqual(answer.status_code, 200, answer.content)
         folded = answer.json()["folded"]
         self.assertEqual(folded["state"], "running")
-        shape = next(step for step in folded["steps"] if step["key"] == "shape")
+        shape = next(step for step in folded["steps"] if step["key"] == "work")
         self.assertAlmostEqual(shape["minutes"], 40, delta=0.1)
-        self.assertAlmostEqual(VisitStep.objects.get(key="shape").minutes or 0, 40, delta=0.1)
+        self.assertAlmostEqual(VisitStep.objects.get(key="work").minutes or 0, 40, delta=0.1)
 
     def test_sent_twice_it_counts_once(self) -> None:
         visit = self.begin()
-        dose = self.entry("dose", 10, step="lay_in", role="gel", grams=12)
+        dose = self.entry("dose", 10, step="work", role="gel", grams=12)
         for _ in range(3):
             self.add(visit, dose, dose)
         self.assertEqual(Event.objects.filter(kind="dose").count(), 1)
@@ -136,7 +136,7 @@ class AppendTest(LogTest):
 
     def test_a_refused_entry_adds_nothing(self) -> None:
         visit = self.begin()
-        good = self.entry("dose", 10, step="lay_in", role="gel", grams=12)
+        good = self.entry("dose", 10, step="work", role="gel", grams=12)
         wrong = self.entry("step_done", 5, step="perm")
         answer = self.add(visit, good, wrong)
         self.assertRefused(answer, f"events.{wrong['id']}.data.step", "not in the plan")
@@ -144,7 +144,7 @@ class AppendTest(LogTest):
 
     def test_bad_entries_name_the_field(self) -> None:
         visit = self.begin()
-        answer = self.add(visit, self.entry("dose", 1, step="lay_in", role="gel", grams=-1))
+        answer = self.add(visit, self.entry("dose", 1, step="work", role="gel", grams=-1))
         self.assertRefused(answer, "events.0.data.grams", "0 to 2000 g")
         self.assertRefused(self.add(visit, self.entry("sneeze", 1)), "events.0.kind", "Use one of")
 
@@ -192,7 +192,7 @@ class ImplausibleTest(LogTest):
             "length_cm": {"length_cm": 2},
             "dryness": opened,
             "started_at": {"started_at": self.long_ago(90), "note": "x"},
-            "steps.0.minutes": {"steps": [{"key": "shape", "minutes": 590}]},
+            "steps.0.minutes": {"steps": [{"key": "work", "minutes": 590}]},
         }
         for field, body in cases.items():
             with self.subTest(field):
@@ -260,7 +260,7 @@ class RebuildTest(LogTest):
         self.record(
             started_at=self.long_ago(30),
             doses=[{"role": "gel", "grams": 40, "units": 20}],
-            steps=[{"key": "shape", "minutes": 50}],
+            steps=[{"key": "work", "minutes": 50}],
             dryness="damp_roots",
             residue="some",
             released_after_h=28,

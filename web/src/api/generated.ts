@@ -2639,6 +2639,44 @@ export interface components {
          */
         ASideEnum: "left" | "right";
         /**
+         * Act
+         * @description What is done to each section in a cycle.
+         */
+        Act: {
+            key: components["schemas"]["ActKey"];
+            /** Title */
+            title: string;
+            /**
+             * How
+             * @default
+             */
+            how?: string;
+            /**
+             * Min Each
+             * @description Hands-on, in a section on average.
+             */
+            min_each: number;
+            /**
+             * @description Of what is laid in.
+             * @default null
+             */
+            role?: components["schemas"]["Role"] | null;
+            /**
+             * Layer
+             * @description Its place in `layers`.
+             * @default null
+             */
+            layer?: number | null;
+            /** Reasons */
+            reasons?: components["schemas"]["Reason"][];
+        };
+        /**
+         * ActKey
+         * @description What is done to a section in a cycle, in this order.
+         * @enum {string}
+         */
+        ActKey: "part" | "wet" | "layer" | "smooth" | "shape" | "fasten";
+        /**
          * @description * `add` - add
          *     * `change` - change
          *     * `same` - same
@@ -4227,6 +4265,27 @@ export interface components {
             request: components["schemas"]["PlanRequest"] | null;
             answer: components["schemas"]["CrownAnswer"];
         };
+        /**
+         * Cycle
+         * @description Work that is done to one section after another, each finished before the next.
+         */
+        Cycle: {
+            /**
+             * Acts
+             * @description In order, the same in each section.
+             */
+            acts: components["schemas"]["Act"][];
+            /**
+             * Turns
+             * @description In working order.
+             */
+            turns: components["schemas"]["Turn"][];
+            /**
+             * Workable
+             * @description With less water products no longer spread [g/g]; 0 where the hair stays dry.
+             */
+            workable: number;
+        };
         /** @description A table of open data with its dictionary. */
         Data: {
             about: string;
@@ -4422,7 +4481,7 @@ export interface components {
          * @description What of a service can be done in several ways.
          * @enum {string}
          */
-        Detail: "patch_test" | "basin" | "mask_first" | "squeeze_in" | "warmth" | "cloth_hour" | "trial" | "brushed_back" | "mixed" | "roots" | "ends" | "fastening" | "press" | "diffusing" | "fringe" | "root_stretch" | "parting_side" | "opened";
+        Detail: "patch_test" | "basin" | "mask_first" | "squeeze_in" | "warmth" | "cloth_hour" | "waiting" | "trial" | "brushed_back" | "mixed" | "roots" | "ends" | "fastening" | "press" | "diffusing" | "fringe" | "root_stretch" | "parting_side" | "opened";
         /**
          * DetailChoice
          * @description A detail of a step that can be done in several ways.
@@ -4475,9 +4534,10 @@ export interface components {
         DirectionsEnum: "rinse" | "leave";
         /**
          * Distribution
+         * @description In which order products and shaping go over the head.
          * @enum {string}
          */
-        Distribution: "section" | "layer";
+        Distribution: "cycle" | "mixed" | "chunks" | "section" | "layer";
         /** DoseData */
         DoseData: {
             /** Step */
@@ -4554,7 +4614,7 @@ export interface components {
             planned_g: number;
             /**
              * Noted
-             * @description Else it went as planned.
+             * @description Else it went as planned, so far as its sections were ticked or the visit is closed.
              */
             noted: boolean;
             /** Stays In */
@@ -5775,6 +5835,18 @@ export interface components {
             name: string;
         };
         /**
+         * HandsRun
+         * @description Whose hands worked sections of a cycle.
+         */
+        HandsRun: {
+            /** By */
+            by: string;
+            /** Minutes */
+            minutes: number;
+            /** Sections */
+            sections: number[];
+        };
+        /**
          * HeadIn
          * @description A client of the day.
          */
@@ -6499,6 +6571,11 @@ export interface components {
              */
             way?: components["schemas"]["LayerWay"] | null;
             /**
+             * @description In a cycle: over how much of the head at once; null: as the school has it.
+             * @default null
+             */
+            over?: components["schemas"]["LayerOver"] | null;
+            /**
              * Grams
              * @description By hand; else the film that this hair takes.
              * @default null
@@ -6511,6 +6588,12 @@ export interface components {
          * @enum {string}
          */
         LayerOn: "all" | "roots" | "ends" | "edges" | "hands";
+        /**
+         * LayerOver
+         * @description Over how much of the head a layer goes before the next thing is done.
+         * @enum {string}
+         */
+        LayerOver: "section" | "half" | "head";
         /**
          * LayerWay
          * @description How a layer is brought into the hair, where it is not smoothed in as usual.
@@ -9781,6 +9864,12 @@ export interface components {
             at_home: components["schemas"]["AtHome"];
             books: components["schemas"]["Books"];
         };
+        /**
+         * Rewetting
+         * @description Water for a section at its turn.
+         * @enum {string}
+         */
+        Rewetting: "auto" | "none" | "spray" | "drench";
         /** RodNeed */
         RodNeed: {
             /** Diameter Mm */
@@ -10044,8 +10133,13 @@ export interface components {
         School: {
             /** @default auto */
             layering?: components["schemas"]["Layering"];
-            /** @default section */
+            /** @default cycle */
             distribution?: components["schemas"]["Distribution"];
+            /**
+             * @description In a cycle: water for each section at its turn.
+             * @default auto
+             */
+            rewet?: components["schemas"]["Rewetting"];
             /** @default shampoo_first */
             wash?: components["schemas"]["WashOrder"];
             /** @default comb */
@@ -10111,8 +10205,13 @@ export interface components {
         SchoolRequest: {
             /** @default auto */
             layering?: components["schemas"]["Layering"];
-            /** @default section */
+            /** @default cycle */
             distribution?: components["schemas"]["Distribution"];
+            /**
+             * @description In a cycle: water for each section at its turn.
+             * @default auto
+             */
+            rewet?: components["schemas"]["Rewetting"];
             /** @default shampoo_first */
             wash?: components["schemas"]["WashOrder"];
             /** @default comb */
@@ -11143,6 +11242,16 @@ export interface components {
              * @description What was changed by hand, in words.
              */
             edited?: string[];
+            /**
+             * Covers
+             * @description Keys of the steps it stands for, where it works through them section by section.
+             */
+            covers?: string[];
+            /**
+             * @description How it goes round, where each section is finished before the next.
+             * @default null
+             */
+            cycle?: components["schemas"]["Cycle"] | null;
         };
         /** @description A step in both visits. */
         StepBeside: {
@@ -11359,6 +11468,11 @@ export interface components {
              * @description Why it was skipped.
              */
             reason: string;
+            /**
+             * Hands
+             * @description Of a cycle: whose hands worked what; nothing where sections were not ticked.
+             */
+            hands?: components["schemas"]["HandsRun"][];
         };
         /** StepSkipped */
         StepSkipped: {
@@ -12162,6 +12276,44 @@ export interface components {
          * @enum {string}
          */
         TrustEnum: "good" | "silent" | "stuck" | "odd" | "lost" | "none";
+        /**
+         * Turn
+         * @description A section in a cycle.
+         */
+        Turn: {
+            /** Section */
+            section: number;
+            /**
+             * Waited Min
+             * @description Since its hair was wetted through.
+             */
+            waited_min: number;
+            /**
+             * Minutes
+             * @description Hands-on.
+             */
+            minutes: number;
+            /**
+             * Water
+             * @description In its hair at its turn, before it is wetted again [g/g].
+             */
+            water: number;
+            /**
+             * Wetted G
+             * @description Water it gets at its turn [g]; 0 where it is wet enough.
+             */
+            wetted_g: number;
+            /**
+             * Sprays
+             * @description About so many of a trigger bottle; 0 where it is drenched or not wetted.
+             */
+            sprays: number;
+            /**
+             * Left
+             * @description Water in its hair when the last section is finished [g/g].
+             */
+            left: number;
+        };
         /**
          * UnevenDose
          * @description Two sides that should be alike and are not.
@@ -19281,6 +19433,7 @@ export const pathsApiVisitsGetParametersQuerySortValues: ReadonlyArray<Flattened
 export const pathsApiVisitsGetParametersQueryStyleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["style"]> = ["two_strand_twist_out", "chunky_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/{pk}/swap/"]["get"]["parameters"]["query"]["role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const aSideEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ASideEnum"]> = ["left", "right"];
+export const actKeyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActKey"]> = ["part", "wet", "layer", "smooth", "shape", "fasten"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
 export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["salon", "sensor", "forecast", "hand"];
@@ -19303,11 +19456,11 @@ export const conditionsEnumValues: ReadonlyArray<FlattenedDeepRequired<component
 export const contactEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ContactEnum"]> = ["none", "message"];
 export const correctionKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Correction"]["kind"]> = ["correction"];
 export const dayClashKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DayClashKind"]> = ["place", "hands", "away"];
-export const detailValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detail"]> = ["patch_test", "basin", "mask_first", "squeeze_in", "warmth", "cloth_hour", "trial", "brushed_back", "mixed", "roots", "ends", "fastening", "press", "diffusing", "fringe", "root_stretch", "parting_side", "opened"];
+export const detailValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detail"]> = ["patch_test", "basin", "mask_first", "squeeze_in", "warmth", "cloth_hour", "waiting", "trial", "brushed_back", "mixed", "roots", "ends", "fastening", "press", "diffusing", "fringe", "root_stretch", "parting_side", "opened"];
 export const detanglingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detangling"]> = ["fingers", "comb", "brush"];
 export const directionsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Directions"]> = ["rinse", "leave"];
 export const directionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DirectionsEnum"]> = ["rinse", "leave"];
-export const distributionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Distribution"]> = ["section", "layer"];
+export const distributionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Distribution"]> = ["cycle", "mixed", "chunks", "section", "layer"];
 export const doseTakenKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DoseTaken"]["kind"]> = ["dose"];
 export const dryerValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dryer"]> = ["air", "hood", "diffuser"];
 export const drynessValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Dryness"]> = ["dry", "damp_roots", "wet"];
@@ -19339,6 +19492,7 @@ export const language1f0EnumValues: ReadonlyArray<FlattenedDeepRequired<componen
 export const languageFe9EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LanguageFe9Enum"]> = ["en", "de"];
 export const layValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Lay"]> = ["forward", "left", "right", "back", "down"];
 export const layerOnValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerOn"]> = ["all", "roots", "ends", "edges", "hands"];
+export const layerOverValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerOver"]> = ["section", "half", "head"];
 export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerWay"]> = ["palms", "soaking", "massage"];
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
@@ -19381,6 +19535,7 @@ export const residueValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const residueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueEnum"]> = ["none", "some", "much"];
 export const residueLeftKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResidueLeft"]["kind"]> = ["residue"];
 export const resultEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ResultEnum"]> = ["clear", "flakes"];
+export const rewettingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Rewetting"]> = ["auto", "none", "spray", "drench"];
 export const roleValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const roleEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoleEnum"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const routineEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RoutineEnum"]> = ["shampoo", "cowash_only"];
