@@ -9,7 +9,11 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/api/client'
 import { minutes } from '@/text/format'
 
-type Fold = Schemas['Fold'] & { wait_title?: string; cautions?: string[] }
+type Fold = Schemas['Fold'] & {
+  wait_title?: string
+  cautions?: string[]
+  cycle?: Schemas['Cycle'] | null
+}
 
 const props = withDefaults(
   defineProps<{ steps: Fold[]; size?: 'full' | 'row'; picked?: string; scale?: number }>(),
@@ -32,6 +36,11 @@ const rest = computed(() => Math.max(0, (props.scale ?? total.value) - total.val
 
 /** Width by minutes; height by minutes where the strip stands upright. */
 const grow = (value: number) => ({ flexGrow: Math.max(value, 0.5), '--minutes': value })
+/** Share of a turn before the section is shaped: parting, water, products. */
+function laidIn(cycle: Schemas['Cycle']): number {
+  const sum = (acts: Schemas['Act'][]) => acts.reduce((minutes, act) => minutes + act.min_each, 0)
+  return sum(cycle.acts.filter(({ key }) => key !== 'shape' && key !== 'fasten')) / sum(cycle.acts)
+}
 const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
 </script>
 
@@ -69,6 +78,13 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
           "
           @click="size === 'full' && emit('pick', step.key)"
         >
+          <span v-if="step.cycle" class="rhythm" aria-hidden="true">
+            <i
+              v-for="turn in step.cycle.turns"
+              :key="turn.section"
+              :style="{ flexGrow: turn.minutes, '--laid': `${laidIn(step.cycle) * 100}%` }"
+            />
+          </span>
           <span v-if="size === 'full'" class="name">{{ step.title }}</span>
           <span v-if="isWide(step.hands_on_min) || size === 'full'" class="figure">
             {{ Math.round(step.hands_on_min) }}
@@ -132,6 +148,21 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
 .row .fold {
   min-width: 5px;
   padding: 0 4px;
+}
+/* The inner rhythm of a cycle: in each section what is laid in, then the shaping. */
+.rhythm {
+  position: absolute;
+  inset: 28px var(--side) 0 0;
+  display: flex;
+  gap: 1px;
+}
+.row .rhythm {
+  inset: 0 var(--side) 0 0;
+}
+.rhythm i {
+  flex: 1 1 0;
+  min-width: 0;
+  background: linear-gradient(90deg, var(--lay_in) var(--laid), transparent 0);
 }
 /* The under-edge of a raised fold. */
 .fold::after {

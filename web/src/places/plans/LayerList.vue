@@ -4,8 +4,8 @@ import { computed, nextTick, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { layerOnValues, layerWayValues, zoneValues } from '@/api/generated'
-import type { PlanAnswer, Step } from '@/api/queries'
+import { layerOnValues, layerOverValues, layerWayValues, zoneValues } from '@/api/generated'
+import type { PlanAnswer } from '@/api/queries'
 import Amount from '@/parts/Amount.vue'
 import Pick from '@/parts/Pick.vue'
 import { figure } from '@/text/measures'
@@ -15,7 +15,6 @@ type Role = Layer['role']
 
 const props = defineProps<{
   answer: PlanAnswer
-  step: Step
   /** Bottles that may be chosen. */
   shelf: Schemas['ShelfItem'][]
   /** The list where it is the specialist's own: ahead of the answer while one is computed. */
@@ -26,7 +25,14 @@ const { t } = useI18n()
 
 const STRENGTHS = [1, 0.75, 0.5, 0.25]
 const layers = computed(() => props.own ?? ((props.answer.layers ?? []) as Layer[]))
-const doseOf = (place: number) => props.step.products.find((product) => product.layer === place)
+const doses = computed(() => props.answer.steps.flatMap((step) => step.products))
+const doseOf = (place: number) => doses.value.find((product) => product.layer === place)
+/** Only in a cycle layers go over different parts of the head before the next thing is done. */
+const cycle = computed(() => props.answer.steps.some((step) => step.cycle))
+const overs = computed(() => [
+  { value: 'school', text: t('layers.overs.school') },
+  ...layerOverValues.map((value) => ({ value: value as string, text: t(`layers.overs.${value}`) })),
+])
 
 const roles = computed(() =>
   (props.answer.may_stay ?? []).map((value) => ({ value, text: t(`plan.roles.${value}`) })),
@@ -120,7 +126,7 @@ const most = computed(() => props.answer.layers_most ?? layers.value.length)
           hide-label
           :options="bottles(layer.role)"
           :placeholder="doseOf(place)?.name"
-          width="230px"
+          width="190px"
           :model-value="layer.bottle ?? (doseOf(place)?.id ? undefined : '')"
           @update:model-value="change(place, { bottle: $event || null })"
         />
@@ -147,10 +153,22 @@ const most = computed(() => props.answer.layers_most ?? layers.value.length)
           :name="`layers.${place}.way`"
           hide-label
           :options="ways"
-          width="170px"
+          width="140px"
           :model-value="layer.way ?? 'usual'"
           @update:model-value="
             change(place, { way: !$event || $event === 'usual' ? null : $event })
+          "
+        />
+        <Pick
+          v-if="cycle"
+          :label="t('layers.over', { n: place + 1 })"
+          :name="`layers.${place}.over`"
+          hide-label
+          :options="overs"
+          width="124px"
+          :model-value="layer.over ?? 'school'"
+          @update:model-value="
+            change(place, { over: ($event === 'school' ? null : $event) as Layer['over'] })
           "
         />
         <Amount

@@ -55,7 +55,10 @@ watch(
   },
 )
 
-const laying = computed(() => props.answer.steps.find((item) => item.key === 'lay_in'))
+/** The first step that lays products in: one of its own, or the cycle that holds it. */
+const laying = computed(() =>
+  props.answer.steps.find((item) => item.key === 'lay_in' || item.covers?.includes('lay_in')),
+)
 const list = useTemplateRef<InstanceType<typeof LayerList>>('list')
 async function compose() {
   step.value = laying.value?.key ?? step.value
@@ -128,7 +131,6 @@ const folds = computed(() =>
       v-if="fixable && laying && step === laying.key"
       ref="list"
       :answer="answer"
-      :step="laying"
       :shelf="shelf ?? []"
       :own="composed"
       @change="emit('layers', $event)"

@@ -10,6 +10,7 @@ import {
   preWashValues,
   refreshingValues,
   releasingValues,
+  rewettingValues,
   smoothingValues,
   washOrderValues,
 } from '@/api/generated'
@@ -28,6 +29,7 @@ const { t } = useI18n()
 const TOPICS = [
   { topic: 'layering', words: 'layerings', values: layeringValues },
   { topic: 'distribution', words: 'distributions', values: distributionValues },
+  { topic: 'rewet', words: 'rewets', values: rewettingValues },
   { topic: 'wash', words: 'washes', values: washOrderValues },
   { topic: 'detangle', words: 'detangles', values: detanglingValues },
   { topic: 'smoothing', words: 'smoothings', values: smoothingValues },

@@ -8,6 +8,7 @@ import type { Edit, Step } from '@/api/queries'
 import WhyList from '@/parts/WhyList.vue'
 import { minutes, span } from '@/text/format'
 
+import CycleView from './CycleView.vue'
 import DetailFields from './DetailFields.vue'
 import StepEdit from './StepEdit.vue'
 
@@ -72,6 +73,7 @@ function move(by: number) {
       <p v-if="step.edited?.length" class="edited">
         {{ t('edit.byHand') }}: {{ step.edited.join('; ') }}
       </p>
+      <CycleView v-if="step.cycle" :cycle="step.cycle" />
       <DetailFields
         v-if="editable && choices.length"
         :choices="choices"
