@@ -1,88 +1,34 @@
 """The chair, driven in the browser: by keys, by taps, without a connection, on two devices."""
 
 import re
-from datetime import datetime, timedelta
+from datetime import timedelta
 from typing import Any
 from unittest.mock import patch
-from uuid import uuid4
 
 from django.utils import timezone
 from playwright.sync_api import Page, expect
 
-from craft.contract import parse
-from craft.contract.events import EventList
 from craft.vocabulary import Role
-from salon.chair.services import note
 from salon.checks.browser import PHONE
-from salon.clients.models import Client
 from salon.clients.services import add_client
 from salon.kit.models import KitItem, KitUse
-from salon.planning.models import Plan
-from salon.planning.services import save
-from salon.planning.wish import ClientWish
 from salon.products.models import Product
 from salon.salon_settings.services import current_salon
-from salon.tests.base import MEASURED, an_owner
-from salon.tests.browser import PATIENCE, BrowserTest
+from salon.tests.at_chair import ChairTest
+from salon.tests.base import MEASURED
+from salon.tests.browser import PATIENCE
 from salon.visits.kit import take_kit
 from salon.visits.log import events_of, open_visit
 from salon.visits.models import Event, Visit, VisitStep
 
 GOAL = {"style": "flat_twist_out", "sections": 4, "release_after_h": 24}
+#: Products first, then shaping: each a step of its own.
+IN_STEPS = {"distribution": "section"}
+COILS = {"style": "finger_coils", "sections": 60}
 
 
-class ChairBrowserTest(BrowserTest):
-    client: Client
-    plan: Plan
-    context_options: dict[str, Any] = {"service_workers": "allow"}
-
-    def setUp(self) -> None:
-        super().setUp()
-        self.user = an_owner()
-        self.gel = Product.objects.create(
-            name="Clear gel", role="gel", ingredients="Aqua", stock_g=400, unit="pump", unit_g=2
-        )
-        self.person = add_client({"name": "Runa Pleat"}, MEASURED, self.user)
-        wish = {"client": self.person.pk, "goal": GOAL}
-        self.plan = save(self.person, parse(ClientWish, wish), self.user)
-        self.visit = open_visit(self.plan, self.user)
-        self.enter("vera")
-
-    def sit(self, until: str = "") -> Page:
-        """At the chair, with the steps before one of them skipped."""
-        if until:
-            self.skip(until)
-        self.page.goto(f"/chair/{self.visit.pk}")
-        expect(self.page.get_by_role("heading", name="Runa Pleat")).to_be_visible()
-        expect(self.page.get_by_text("Saved", exact=True)).to_be_visible()
-        return self.page
-
-    def skip(self, until: str) -> None:
-        keys = [step.key for step in self.plan.parsed_answer.steps]
-        at = timezone.now() - timedelta(hours=1)
-        self.log(
-            at,
-            *[
-                ("step_skipped", {"step": key, "reason": "test"})
-                for key in keys[: keys.index(until)]
-            ],
-        )
-
-    def log(self, at: datetime, *entries: tuple[str, dict[str, Any]]) -> None:
-        """What was noted elsewhere, a second after another."""
-        rows = [
-            {
-                "id": str(uuid4()),
-                "at": (at + timedelta(seconds=number)).isoformat(),
-                "kind": kind,
-                "data": data,
-            }
-            for number, (kind, data) in enumerate(entries)
-        ]
-        note(self.visit, parse(EventList, {"events": rows}).events)
-
-    def kinds(self) -> list[str]:
-        return [event.kind for event in Event.objects.filter(visit=self.visit)]
+class ChairBrowserTest(ChairTest):
+    wish: dict[str, Any] = {"goal": GOAL, "school": IN_STEPS}
 
     def test_begun_from_the_plan_and_run_by_the_space_bar(self) -> None:
         self.visit.delete()
@@ -143,8 +89,7 @@ class ChairBrowserTest(BrowserTest):
 
     def test_one_tap_notes_the_sections_that_share_an_amount(self) -> None:
         self.visit.delete()
-        wish = {"client": self.person.pk, "goal": {"style": "finger_coils", "sections": 60}}
-        self.plan = save(self.person, parse(ClientWish, wish), self.user)
+        self.plan = self.planned(self.person, {"goal": COILS, "school": IN_STEPS})
         self.visit = open_visit(self.plan, self.user)
         page = self.sit(until="lay_in")
         page.keyboard.press("Space")
@@ -326,8 +271,8 @@ class ChairBrowserTest(BrowserTest):
     def another_under_the_hood(self) -> Visit:
         """A second client, dried under the hood today, at its lay-in."""
         client = add_client({"name": "Bas Quill"}, MEASURED, self.user)
-        wish = {"client": client.pk, "goal": GOAL | {"release_after_h": 2}, "dry": "hood"}
-        first, self.plan = self.plan, save(client, parse(ClientWish, wish), self.user)
+        wish = self.wish | {"goal": GOAL | {"release_after_h": 2}, "dry": "hood"}
+        first, self.plan = self.plan, self.planned(client, wish)
         before, self.visit = self.visit, open_visit(self.plan, self.user)
         self.skip(until="lay_in")
         self.plan, self.visit, other = first, before, self.visit

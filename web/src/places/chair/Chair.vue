@@ -20,7 +20,9 @@ import ChairPanel, { type Panel } from './ChairPanel.vue'
 import ChairTop from './ChairTop.vue'
 import DoseEntry from './DoseEntry.vue'
 import FootButtons from './FootButtons.vue'
-import { dosedSections, type LogEntry } from './fold'
+import CycleSide from './CycleSide.vue'
+import CycleWork from './CycleWork.vue'
+import { corrected, dosedSections, type LogEntry } from './fold'
 import KitLine from './KitLine.vue'
 import ReleaseGate from './ReleaseGate.vue'
 import Results from './Results.vue'
@@ -29,6 +31,7 @@ import { useChime } from './sound'
 import StepAsk from './StepAsk.vue'
 import StepText from './StepText.vue'
 import TimerLine from './TimerLine.vue'
+import { useAmounts } from './useAmounts'
 import { useChair } from './useChair'
 import { useTicks } from './useTicks'
 import { RELEASE, useWork } from './useWork'
@@ -65,9 +68,34 @@ onBeforeUnmount(() => void lock.release())
 const work = useWork(chair, progress, now, note)
 const { chosen, current, key, place, step, asks, state, running, opening, early, asking } = work
 const tick = computed(() => asks.value?.ticks ?? undefined)
-const { ticked, left, worked, toggle, digit, reset } = useTicks(chair, progress, tick, note)
+const cycle = computed(() => step.value?.cycle ?? undefined)
+const { numbers, ticked, left, worked, toggle, digit, reset, pick } = useTicks(
+  chair,
+  progress,
+  tick,
+  note,
+  (section) =>
+    cycle.value && key.value
+      ? amounts.doses(key.value, section).map((dose): [Kind, typeof dose] => ['dose', dose])
+      : [],
+)
 watch(key, reset)
-const main = () => work.main(tick.value ? left.value.length : 0)
+/** The section at hand while a cycle runs. */
+const turn = computed(() =>
+  cycle.value && state.value === 'running' && !asking.value && left.value.length
+    ? worked.value
+    : undefined,
+)
+/** A section is finished by the large button; after the last one the step is. */
+function main() {
+  if (turn.value === undefined) return work.main(tick.value ? left.value.length : 0)
+  const others = left.value.filter((number) => number !== turn.value)
+  toggle(turn.value)
+  if (!others.length) work.main(0)
+}
+/** On the map of a cycle another section is picked; the one at hand is finished. */
+const choose = (section: number) =>
+  turn.value === undefined || section === turn.value ? toggle(section) : pick(section)
 
 const reasonsOf = (role: string, layer: number) =>
   (step.value?.products ?? []).filter((one) => one.role === role)[layer - 1]?.reasons ?? []
@@ -81,6 +109,18 @@ const notedFor = (role: string, layer: number) =>
     role,
     layer,
   })
+const amounts = useAmounts(() => props.visit, asks, numbers, worked, notedFor, ticked)
+/** Since the last section was finished, else since the cycle was begun. */
+const turnElapsed = computed(() => {
+  const entries = [...((chair.value?.events ?? []) as unknown as LogEntry[]), ...waits.value]
+  const last = corrected(entries)
+    .filter(({ kind, data }) => kind === 'section_done' && data.what === tick.value)
+    .at(-1)?.at
+  const since = [last, work.since.value].filter(Boolean).sort().at(-1)
+  return since ? countdown(now.value, Date.parse(since)) : ''
+})
+const comes = computed(() => left.value.find((number) => number !== worked.value))
+const weighs = ref(false)
 const tooLong = (of: string | undefined) =>
   chair.value?.chair.steps.find((one) => one.key === of)?.dwell?.too_long
 /** The next spot under the diffuser: counted down again and again while it is worked. */
@@ -89,6 +129,7 @@ const spots = computed(() =>
 )
 const mainWord = computed(() => {
   if (state.value !== 'running') return t('chair.start')
+  if (turn.value !== undefined) return t('chair.cycle.done', { n: turn.value })
   return t(asks.value?.dwell ? 'chair.done' : 'chair.next')
 })
 
@@ -143,11 +184,14 @@ watch(asking, (ask) => {
 })
 onKeyStroke((event) => {
   if (isTyping(event) || event.ctrlKey || event.metaKey || event.altKey) return
-  const button = event.target instanceof HTMLButtonElement
+  // What has a space bar of its own: a button, a section of the map.
+  const button = (event.target as Element).closest('button, [data-section]')
   if (event.key === 'Escape') whole.value = false
   else if (whole.value && !event.repeat) main()
-  else if (event.key === ' ' && !button) main()
-  else if (event.key === 'Backspace') void back()
+  else if (event.key === ' ' && !button) {
+    // A key that is held does one thing.
+    if (!event.repeat) main()
+  } else if (event.key === 'Backspace') void back()
   else if (/^\d$/.test(event.key)) digit(event.key)
   else if (event.key === 's') show('skip')
   else if (event.key === 'n') show('note')
@@ -157,7 +201,14 @@ onKeyStroke((event) => {
 })
 /** What a finger tapped does not keep the keys: space is the main thing. */
 function tapped(event: MouseEvent) {
-  if (event.detail) (event.target as HTMLElement).closest('button')?.blur()
+  if (!event.detail) return
+  ;(event.target as HTMLElement).closest('button')?.blur()
+  // A choice takes the focus once its label was tapped; a section of the map, too.
+  requestAnimationFrame(() => {
+    const now = document.activeElement
+    if (now instanceof SVGElement || (now instanceof HTMLInputElement && now.type === 'radio'))
+      now.blur()
+  })
 }
 </script>
 
@@ -220,7 +271,7 @@ function tapped(event: MouseEvent) {
         }}</RouterLink>
       </p>
 
-      <div v-else-if="step && asks" class="work">
+      <div v-else-if="step && asks" class="work" :class="{ turning: turn !== undefined }">
         <section class="side">
           <template v-if="tick">
             <CrownMap
@@ -229,9 +280,11 @@ function tapped(event: MouseEvent) {
               :model-value="worked ?? 1"
               :done="ticked"
               large
-              @pick="toggle"
+              @pick="choose"
             />
-            <p class="quiet">{{ t(`chair.ticks.${tick}`) }}</p>
+            <p class="quiet">
+              {{ t(turn === undefined ? `chair.ticks.${tick}` : 'chair.cycle.tap') }}
+            </p>
             <p>
               {{
                 left.length
@@ -254,7 +307,18 @@ function tapped(event: MouseEvent) {
         </section>
 
         <section class="step" aria-live="polite">
+          <CycleWork
+            v-if="turn !== undefined && cycle"
+            :cycle="cycle"
+            :sections="chair.answer.sections"
+            :section="turn"
+            :amounts="amounts.amounts.value"
+            :elapsed="turnElapsed"
+            @change="amounts.change"
+            @carry="(amount, onward) => amounts.carry(amount.target, onward)"
+          />
           <StepText
+            v-else
             :step="step"
             :asks="asks"
             :answer="chair"
@@ -283,7 +347,16 @@ function tapped(event: MouseEvent) {
                 )
             "
           />
-          <template v-else>
+          <button
+            v-if="turn !== undefined && asks.targets.length"
+            class="act"
+            type="button"
+            :aria-expanded="weighs"
+            @click="weighs = !weighs"
+          >
+            {{ t('chair.cycle.weigh') }}
+          </button>
+          <template v-if="!opening && (turn === undefined ? !cycle : weighs)">
             <DoseEntry
               v-for="target in asks.targets"
               :key="`${target.role} ${target.layer}`"
@@ -351,7 +424,7 @@ function tapped(event: MouseEvent) {
                 {{ mainWord }}
                 <kbd>{{ t('chair.space') }}</kbd>
               </button>
-              <span v-if="state === 'running'" class="elapsed" role="timer">{{
+              <span v-if="state === 'running' && turn === undefined" class="elapsed" role="timer">{{
                 work.elapsed.value
               }}</span>
             </div>
@@ -364,6 +437,10 @@ function tapped(event: MouseEvent) {
             />
           </div>
         </section>
+        <aside v-if="turn !== undefined" class="beside-turn">
+          <StepText brief :step="step" :asks="asks" :answer="chair" :now="now" :running="running" />
+          <CycleSide :chair="chair" :step="step.key" :ticked="ticked" :next="comes" />
+        </aside>
       </div>
       <WholeScreen
         v-if="whole && step"
@@ -400,6 +477,29 @@ function tapped(event: MouseEvent) {
   gap: 8px;
   min-width: 0;
 }
+.turning {
+  grid-template-columns: minmax(200px, 3fr) minmax(0, 5fr) minmax(190px, 2.4fr);
+  gap: 22px;
+}
+.turning .huge {
+  max-width: none;
+}
+.turning .foot :deep(.beside) {
+  display: grid;
+  grid-auto-columns: 1fr;
+  grid-auto-flow: column;
+  gap: 6px;
+}
+.turning .foot :deep(.beside .act) {
+  padding: 2px 4px;
+  font-size: 15px;
+  line-height: 1.15;
+  white-space: normal;
+}
+.beside-turn {
+  display: grid;
+  gap: 10px;
+}
 .foot {
   position: sticky;
   bottom: 44px;
@@ -431,16 +531,34 @@ function tapped(event: MouseEvent) {
   white-space: nowrap;
   font: 700 32px var(--display);
 }
+@media (max-width: 1100px) {
+  .turning {
+    grid-template-columns: minmax(200px, 2fr) minmax(0, 3fr);
+  }
+  .beside-turn {
+    grid-column: 1 / -1;
+  }
+}
 @media (max-width: 860px) {
-  .work {
+  .work,
+  .turning {
     grid-template-columns: minmax(0, 1fr);
     gap: 14px;
+  }
+  .beside-turn {
+    order: 3;
   }
   .side {
     order: 2;
   }
   .huge kbd {
     display: none;
+  }
+}
+@media (max-width: 640px) {
+  .turning .foot :deep(.beside) {
+    grid-auto-flow: row;
+    grid-template-columns: repeat(4, 1fr);
   }
 }
 </style>

@@ -18,6 +18,8 @@ const props = defineProps<{
   now: Date
   /** Minutes it has run; nothing while it does not. */
   running?: number
+  /** Only what to see to: the rest is said elsewhere. */
+  brief?: boolean
 }>()
 const { t } = useI18n()
 
@@ -55,9 +57,11 @@ const spot = computed(() => {
   <p v-if="asks.targets.length && answer.chair.film?.text" class="uneven" role="alert">
     {{ answer.chair.film.text }}
   </p>
-  <h2>{{ step.title }}</h2>
-  <p class="how">{{ step.how }}</p>
-  <p v-if="asks.reason" class="quiet why">{{ asks.reason }}</p>
+  <template v-if="!brief">
+    <h2>{{ step.title }}</h2>
+    <p class="how">{{ step.how }}</p>
+    <p v-if="asks.reason" class="quiet why">{{ asks.reason }}</p>
+  </template>
   <p v-if="asks.posture" class="quiet why">{{ asks.posture }}</p>
   <p v-if="asks.spot_s" class="quiet why">
     {{ t('chair.spot', { seconds: asks.spot_s }) }}

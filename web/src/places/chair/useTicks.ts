@@ -15,6 +15,8 @@ export function useTicks(
   progress: Ref<Progress | undefined>,
   tick: Ref<Tick | undefined>,
   note: Note,
+  /** What is noted with a tick, where each section is finished with its doses. */
+  beside: (section: number) => [kind: Kind, data?: Record<string, unknown>][] = () => [],
 ) {
   const numbers = computed(() => (chair.value?.answer.sections ?? []).map((one) => one.number))
   const ticked = computed(() => {
@@ -35,6 +37,7 @@ export function useTicks(
     }
     picked.value = undefined
     void note(
+      ...beside(number),
       tick.value === 'released'
         ? ['section_released', { section: number }]
         : ['section_done', { section: number, what: tick.value }],
@@ -57,5 +60,7 @@ export function useTicks(
     else typing = setTimeout(settle, DIGITS_MS)
   }
   const reset = () => (picked.value = undefined)
-  return { ticked, left, worked, toggle, digit, reset }
+  /** Work another section next; nothing is ticked. */
+  const pick = (number: number) => (picked.value = number)
+  return { numbers, ticked, left, worked, toggle, digit, reset, pick }
 }

@@ -109,6 +109,7 @@ export function useWork(
     state,
     running,
     elapsed,
+    since,
     opening,
     early,
     asking,
