@@ -9,7 +9,7 @@ from craft.contract.events import AnyEvent
 from craft.contract.plan import PlanAnswer, PlanRequest, Reason
 from craft.contract.sentence import Sentence
 from craft.contract.visit import VisitAnswer
-from craft.vocabulary import Fits, Role, SectionTick, Side, SwapAbout, Touch
+from craft.vocabulary import Fits, LayOut, Role, SectionTick, Side, SwapAbout, Touch
 
 
 class ChairRequest(Frozen):
@@ -20,6 +20,8 @@ class ChairRequest(Frozen):
     """What the plan was made for; without it nothing is forecast at the release."""
     events: Annotated[list[AnyEvent], Field(max_length=5000)] = Field(default_factory=list)
     now: AwareDatetime
+    stock: dict[str, float] = Field(default_factory=dict)
+    """What bottles hold now [g], by id; else as when it was planned."""
 
 
 class PartDose(Frozen):
@@ -199,6 +201,23 @@ class SwapCheck(Frozen):
     lines: list[SwapLine]
 
 
+class LayOutItem(Frozen):
+    """Something to put ready before the service begins."""
+
+    key: str
+    what: LayOut
+    text: Sentence
+    """The bottle, or how many pieces of what."""
+    grams: float | None = None
+    units: float | None = None
+    """In the unit of the hand; null where the bottle is not calibrated."""
+    unit: str | None = None
+    short: Sentence = ""
+    """What is missing, in words; empty where there is enough."""
+    instead: Sentence = ""
+    """The nearest thing that works, where something is missing."""
+
+
 class ChairAnswer(Frozen):
     """A visit at a moment."""
 
@@ -216,3 +235,5 @@ class ChairAnswer(Frozen):
     gate: Gate | None
     """Null where nothing is opened."""
     rest: Rest | None
+    lay_out: list[LayOutItem] = Field(default_factory=list)
+    """What to put ready; empty once the service has begun."""

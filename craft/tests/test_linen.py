@@ -2,7 +2,8 @@
 
 from unittest import TestCase
 
-from craft.day.linen import caps_of, linen_spans, towels_of
+from craft.day.linen import linen_spans
+from craft.plan.linen import caps_of, towels_of
 from craft.tests.requests import planned
 from craft.vocabulary import KitKind
 

@@ -13,11 +13,12 @@ from craft.visit.evenness import UNEVEN_SHARE, uneven_sides
 from craft.visit.film import film
 from craft.visit.fold import fold
 from craft.visit.gate import gate
+from craft.visit.lay_out import lay_out
 from craft.visit.log import RELEASE, TICKS, Log, apply_corrections, in_order, minutes_between
 from craft.visit.mishaps import mishaps
 from craft.visit.runs import shaped_when
 from craft.visit.steps import chair_step, current
-from craft.vocabulary import SectionTick, StepStatus
+from craft.vocabulary import SectionTick, StepStatus, VisitState
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs
 
 #: What follows sets what was laid in: after it a dose is no longer evened out.
@@ -55,6 +56,9 @@ def chair(request: ChairRequest) -> ChairAnswer:
         if released
         else None,
         rest=rest(visit, now),
+        lay_out=lay_out(plan, request.asked, request.stock)
+        if visit.state is VisitState.PLANNED
+        else [],
     )
 
 

@@ -68,6 +68,21 @@ class SectionTick(StrEnum):
     RELEASED = "released"
 
 
+class LayOut(StrEnum):
+    """What is put ready before a service."""
+
+    BOTTLE = "bottle"
+    ROD = "rod"
+    PIN = "pin"
+    BAND = "band"
+    CLIP = "clip"
+    TIE = "tie"
+    TOWEL = "towel"
+    CAP = "cap"
+    CLOTH = "cloth"
+    WATER = "water"
+
+
 class Side(StrEnum):
     LEFT = "left"
     RIGHT = "right"

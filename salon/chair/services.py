@@ -58,8 +58,19 @@ def chair_of(visit: Visit, now: datetime, *, forecast: bool = True) -> ChairAnsw
         CraftError: an entry of its log speaks of what the plan does not have
     """
     asked = visit.plan.parsed_request if forecast else None
+    stock = (
+        Product.objects.filter(stock_g__isnull=False).values_list("pk", "stock_g")
+        if forecast
+        else ()
+    )
     return chair(
-        ChairRequest(plan=visit.plan.parsed_answer, asked=asked, events=events_of(visit), now=now)
+        ChairRequest(
+            plan=visit.plan.parsed_answer,
+            asked=asked,
+            events=events_of(visit),
+            now=now,
+            stock={str(pk): float(grams) for pk, grams in stock},
+        )
     )
 
 

@@ -3432,6 +3432,11 @@ export interface components {
             /** @description Null where nothing is opened. */
             gate: components["schemas"]["Gate"] | null;
             rest: components["schemas"]["Rest"] | null;
+            /**
+             * Lay Out
+             * @description What to put ready; empty once the service has begun.
+             */
+            lay_out?: components["schemas"]["LayOutItem"][];
         };
         /**
          * ChairRequest
@@ -3451,6 +3456,13 @@ export interface components {
              * Format: date-time
              */
             now: string;
+            /**
+             * Stock
+             * @description What bottles hold now [g], by id; else as when it was planned.
+             */
+            stock?: {
+                [key: string]: number;
+            };
         };
         /**
          * ChairStep
@@ -6540,6 +6552,54 @@ export interface components {
          * @enum {string}
          */
         Lay: "forward" | "left" | "right" | "back" | "down";
+        /**
+         * LayOut
+         * @description What is put ready before a service.
+         * @enum {string}
+         */
+        LayOut: "bottle" | "rod" | "pin" | "band" | "clip" | "tie" | "towel" | "cap" | "cloth" | "water";
+        /**
+         * LayOutItem
+         * @description Something to put ready before the service begins.
+         */
+        LayOutItem: {
+            /** Key */
+            key: string;
+            what: components["schemas"]["LayOut"];
+            /**
+             * Text
+             * @description The bottle, or how many pieces of what.
+             */
+            text: string;
+            /**
+             * Grams
+             * @default null
+             */
+            grams?: number | null;
+            /**
+             * Units
+             * @description In the unit of the hand; null where the bottle is not calibrated.
+             * @default null
+             */
+            units?: number | null;
+            /**
+             * Unit
+             * @default null
+             */
+            unit?: string | null;
+            /**
+             * Short
+             * @description What is missing, in words; empty where there is enough.
+             * @default
+             */
+            short?: string;
+            /**
+             * Instead
+             * @description The nearest thing that works, where something is missing.
+             * @default
+             */
+            instead?: string;
+        };
         /**
          * Layer
          * @description A product that stays in, where it goes and how.
@@ -19491,6 +19551,7 @@ export const landmarkValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const language1f0EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Language1f0Enum"]> = ["en", "de", "fr"];
 export const languageFe9EnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LanguageFe9Enum"]> = ["en", "de"];
 export const layValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Lay"]> = ["forward", "left", "right", "back", "down"];
+export const layOutValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayOut"]> = ["bottle", "rod", "pin", "band", "clip", "tie", "towel", "cap", "cloth", "water"];
 export const layerOnValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerOn"]> = ["all", "roots", "ends", "edges", "hands"];
 export const layerOverValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerOver"]> = ["section", "half", "head"];
 export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayerWay"]> = ["palms", "soaking", "massage"];

@@ -24,6 +24,7 @@ import CycleSide from './CycleSide.vue'
 import CycleWork from './CycleWork.vue'
 import { corrected, dosedSections, type LogEntry } from './fold'
 import KitLine from './KitLine.vue'
+import LayOut from './LayOut.vue'
 import ReleaseGate from './ReleaseGate.vue'
 import Results from './Results.vue'
 import RunSheet from './RunSheet.vue'
@@ -206,7 +207,10 @@ function tapped(event: MouseEvent) {
   // A choice takes the focus once its label was tapped; a section of the map, too.
   requestAnimationFrame(() => {
     const now = document.activeElement
-    if (now instanceof SVGElement || (now instanceof HTMLInputElement && now.type === 'radio'))
+    if (
+      now instanceof SVGElement ||
+      (now instanceof HTMLInputElement && /radio|checkbox/.test(now.type))
+    )
       now.blur()
   })
 }
@@ -307,6 +311,11 @@ function tapped(event: MouseEvent) {
         </section>
 
         <section class="step" aria-live="polite">
+          <LayOut
+            v-if="progress.state === 'planned' && chair.chair.lay_out?.length"
+            :visit="chair.visit"
+            :items="chair.chair.lay_out"
+          />
           <CycleWork
             v-if="turn !== undefined && cycle"
             :cycle="cycle"

@@ -55,6 +55,11 @@ export const chair = {
     leftover: 'Rest in der Schale',
     sectionsLeft: '{n} Partie übrig: {list} | {n} Partien übrig: {list}',
     allTicked: 'Alle Partien sind fertig.',
+    layOut: {
+      title: 'Vor dem Beginn bereitlegen',
+      ready: '{n} von {all} bereit',
+      instead: 'stattdessen: {what}',
+    },
     cycle: {
       of: 'von {all} · {place}',
       hair: '{grams} Haar · etwa {minutes} min',

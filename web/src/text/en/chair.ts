@@ -55,6 +55,11 @@ export const chair = {
     leftover: 'Left in the bowl',
     sectionsLeft: '{n} section left: {list} | {n} sections left: {list}',
     allTicked: 'Every section is done.',
+    layOut: {
+      title: 'Lay out before you begin',
+      ready: '{n} of {all} ready',
+      instead: 'instead: {what}',
+    },
     cycle: {
       of: 'of {all} · {place}',
       hair: '{grams} of hair · about {minutes} min',
