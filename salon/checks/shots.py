@@ -155,8 +155,8 @@ def weigh_a_pump(page: Page) -> None:
             page.get_by_role("button", name="Empty").click()
 
 
-def lay_in_at_the_chair(page: Page) -> None:
-    """Rows of a twist-out get their products, section by section."""
+def work_at_the_chair(page: Page) -> None:
+    """Rows of a twist-out are finished one by one; the third gets more than planned."""
     from salon.planning.models import Plan
 
     plan = Plan.objects.filter(style="flat_twist_out", begun_at=None).latest("pk")
@@ -165,7 +165,7 @@ def lay_in_at_the_chair(page: Page) -> None:
     page.wait_for_url("**/chair/*")
     heading = page.get_by_role("heading", level=2).first
     heading.wait_for()
-    while "Lay in" not in heading.inner_text():
+    while "one by one" not in heading.inner_text():
         before = heading.inner_text()
         needless = page.get_by_role("button", name="not needed today")
         # The same button closes what is still open from the step before.
@@ -178,7 +178,7 @@ def lay_in_at_the_chair(page: Page) -> None:
     for number in "12":
         page.keyboard.press(number)
         page.locator(f"[data-section='{number}'] .ticked").wait_for(state="attached")
-    page.get_by_role("button", name="Used as planned").first.click()
+    page.get_by_role("button", name=re.compile(": more$")).last.click()
     page.get_by_text("Saved").wait_for()
 
 
@@ -197,7 +197,7 @@ def tell_from_home(chromium: Browser, page: Page) -> None:
 
 PICTURES: tuple[tuple[str, Callable[[Page], None]], ...] = (
     ("today", open_at("/today")),
-    ("chair", lay_in_at_the_chair),
+    ("chair", work_at_the_chair),
     ("clients", open_at("/clients")),
     ("client", open_at_client("Runa Halse")),
     ("wear", open_at_client("Runa Halse", "/wear")),

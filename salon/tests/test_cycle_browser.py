@@ -164,3 +164,15 @@ class CycleBrowserTest(ChairTest):
             expect(page.get_by_role("button", name="Section 1 done")).to_be_in_viewport()
             wide = page.evaluate("document.documentElement.scrollWidth - innerWidth")
             self.assertLessEqual(wide, 0, size)
+
+    def test_what_is_put_ready_is_ticked_before_it_begins(self) -> None:
+        Product.objects.filter(pk=self.gel.pk).update(stock_g=2)
+        page = self.sit()
+        listed = page.get_by_role("region", name="Lay out before you begin")
+        expect(listed).to_contain_text("2 g left")
+        listed.get_by_text("Clear gel").click()
+        expect(listed).to_contain_text("1 of")
+        page.reload()
+        expect(listed.get_by_role("checkbox", name="Clear gel")).to_be_checked()
+        page.keyboard.press("Space")
+        expect(listed).to_have_count(0)
