@@ -175,9 +175,11 @@ class ActKey(StrEnum):
     PART = "part"
     WET = "wet"
     LAYER = "layer"
+    DETANGLE = "detangle"
     SMOOTH = "smooth"
     SHAPE = "shape"
     FASTEN = "fasten"
+    COVER = "cover"
 
 
 class WashOrder(StrEnum):

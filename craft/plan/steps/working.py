@@ -41,16 +41,25 @@ from craft.vocabulary import (
     ActKey,
     Blot,
     Detail,
+    Detangling,
     Distribution,
     Family,
     LayerOver,
     Manner,
     Rewetting,
+    SetKind,
     Smoothing,
     Station,
 )
 from craft.words import plural, several
 
+#: Combing through, of the minutes of working products in. Own value.
+COMBING_SHARE = 0.6
+COMBING_TITLES = {
+    Detangling.FINGERS: say("Fingers through it"),
+    Detangling.COMB: say("Comb it through"),
+    Detangling.BRUSH: say("Brush it through"),
+}
 SMOOTHING_TITLES = {
     Smoothing.RAKE: say("Rake it through"),
     Smoothing.PALMS: say("Smooth with flat palms"),
@@ -200,15 +209,7 @@ def acts(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:
             role=each.role,
             layer=each.place,
         )
-    if turn_layers(case):
-        brushing = added_minutes(case, Detail.BRUSHED_BACK)
-        yield Act(
-            key=ActKey.SMOOTH,
-            title=SMOOTHING_TITLES[smoothing_of(case)],
-            how=say("Middle to ends first, roots last with what is left; ends twice.")
-            + detail_instructions(case, Detail.BRUSHED_BACK),
-            min_each=round((smooth_minutes(case) + brushing) / count * pace, 2),
-        )
+    yield from worked_in(case, count)
     fastening = added_minutes(case, Detail.FASTENING)
     shaping = sum(shape_minutes(case, turn.section) for turn in turns)
     rest = fasten_minutes(case) - fastening - added_minutes(case, Detail.BRUSHED_BACK)
@@ -225,6 +226,32 @@ def acts(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:
             title=say("Fasten it: {pins}", pins=plural(pins, "pin")),
             min_each=round(fastening / count * pace, 2),
         )
+    if case.soaks and does(case, Detail.WAITING, Manner.CAP):
+        yield Act(key=ActKey.COVER, title=say("Cover what waits"), min_each=0.0)
+
+
+def worked_in(case: Case, count: int) -> Iterator[Act]:
+    """Combing through with the product in, then smoothing; what hangs loose is not combed."""
+    if not turn_layers(case):
+        return
+    minutes = smooth_minutes(case) / count
+    combs = case.technique.setting.kind is not SetKind.LOOSE
+    if combs:
+        yield Act(
+            key=ActKey.DETANGLE,
+            title=COMBING_TITLES[case.request.school.detangle],
+            how=say("From the ends up, with the product in."),
+            min_each=round(minutes * COMBING_SHARE * own_pace(case), 2),
+        )
+    minutes *= 1 - COMBING_SHARE if combs else 1.0
+    minutes += added_minutes(case, Detail.BRUSHED_BACK) / count
+    yield Act(
+        key=ActKey.SMOOTH,
+        title=SMOOTHING_TITLES[smoothing_of(case)],
+        how=say("Middle to ends first, roots last with what is left; ends twice.")
+        + detail_instructions(case, Detail.BRUSHED_BACK),
+        min_each=round(minutes * own_pace(case), 2),
+    )
 
 
 def wet(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:

@@ -170,6 +170,14 @@ class WaterTest(TestCase):
         step, _ = work(cycled(goal={"style": "two_strand_twist_out"}))
         self.assertIn("lies open", step.how)
 
+    def test_sets_are_combed_through_with_the_product_in_loose_hair_is_not(self) -> None:
+        for style, combed in (("two_strand_twist_out", True), ("scrunch_waves", False)):
+            _, cycle = work(cycled(goal={"style": style}))
+            keys = [act.key for act in cycle.acts]
+            self.assertEqual(ActKey.DETANGLE in keys, combed, style)
+            self.assertEqual(ActKey.COVER in keys, not combed, style)
+            self.assertEqual(keys, sorted(keys, key=list(ActKey).index), style)
+
     def test_drenched_hair_drips(self) -> None:
         school = {"rewet": "drench"}
         _, cycle = work(cycled(goal={"style": "two_strand_twist_out"}, school=school))

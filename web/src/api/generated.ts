@@ -2675,7 +2675,7 @@ export interface components {
          * @description What is done to a section in a cycle, in this order.
          * @enum {string}
          */
-        ActKey: "part" | "wet" | "layer" | "smooth" | "shape" | "fasten";
+        ActKey: "part" | "wet" | "layer" | "detangle" | "smooth" | "shape" | "fasten" | "cover";
         /**
          * @description * `add` - add
          *     * `change` - change
@@ -19493,7 +19493,7 @@ export const pathsApiVisitsGetParametersQuerySortValues: ReadonlyArray<Flattened
 export const pathsApiVisitsGetParametersQueryStyleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["style"]> = ["two_strand_twist_out", "chunky_twist_out", "flat_twist_out", "twist_rod_set", "rod_set", "braid_out", "finger_coils", "coil_out", "shingle_wash_and_go", "shake_wash_and_go", "scrunch_waves", "banded_stretch", "banded_twist_out", "slick_bun", "puff_pin_up", "under_wig_base", "quick_wash", "full_reset", "protective_removal_reset", "refresh_visit", "night_prep"];
 export const pathsApiVisitsPkSwapGetParametersQueryRoleValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/{pk}/swap/"]["get"]["parameters"]["query"]["role"]> = ["pre_oil", "clarifier", "shampoo", "co_wash", "clay", "rinse_out", "mask", "mist", "scalp_oil", "heat_protectant", "leave_in", "oil", "cream", "butter", "mousse", "custard", "gel", "edge_gel"];
 export const aSideEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ASideEnum"]> = ["left", "right"];
-export const actKeyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActKey"]> = ["part", "wet", "layer", "smooth", "shape", "fasten"];
+export const actKeyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActKey"]> = ["part", "wet", "layer", "detangle", "smooth", "shape", "fasten", "cover"];
 export const actionEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ActionEnum"]> = ["add", "change", "same"];
 export const airAtValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirAt"]> = ["salon", "journey", "home"];
 export const airSourceValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["AirSource"]> = ["salon", "sensor", "forecast", "hand"];

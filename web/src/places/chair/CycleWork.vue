@@ -34,9 +34,11 @@ const FAMILIES = {
   part: 'prepare',
   wet: 'cleanse',
   layer: 'lay_in',
+  detangle: 'prepare',
   smooth: 'lay_in',
   shape: 'shape',
   fasten: 'shape',
+  cover: 'prepare',
 } as const
 
 const own = computed(() => props.sections.find(({ number }) => number === props.section))

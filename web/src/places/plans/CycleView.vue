@@ -19,9 +19,11 @@ const FAMILIES = {
   part: 'prepare',
   wet: 'cleanse',
   layer: 'lay_in',
+  detangle: 'prepare',
   smooth: 'lay_in',
   shape: 'shape',
   fasten: 'shape',
+  cover: 'prepare',
 } as const
 
 const turns = computed(() => props.cycle.turns)
