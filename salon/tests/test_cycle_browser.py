@@ -15,11 +15,12 @@ from salon.products.models import Product
 from salon.staff.services import add_colleague
 from salon.tests.at_chair import ChairTest
 from salon.tests.base import PASSWORD
-from salon.visits.log import events_of
+from salon.visits.log import events_of, open_visit
 
 #: Many sections in warm, dry air: what waits has dried before its turn.
 GOAL = {"style": "two_strand_twist_out", "sections": 14}
 DRY_ROOM = {"temp_c": 30, "rh": 0.2}
+COILS = {"style": "finger_coils", "sections": 76}
 
 
 class CycleBrowserTest(ChairTest):
@@ -155,6 +156,27 @@ class CycleBrowserTest(ChairTest):
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         ticks = [event for event in events_of(self.visit) if isinstance(event, SectionDone)]
         self.assertEqual(len(ticks), 1)
+
+    def test_coils_that_share_an_amount_are_finished_by_row(self) -> None:
+        self.visit.delete()
+        self.plan = self.planned(self.person, {"goal": COILS})
+        self.visit = open_visit(self.plan, self.user)
+        page = self.sit(until="work")
+        page.keyboard.press("Space")
+        page.get_by_role("button", name="Clear gel: more").click()
+        row = page.get_by_role("button", name=re.compile("^Finish 1 to [0-9]+ together$"))
+        last = int((row.inner_text()).split()[3])
+        row.click()
+        expect(page.get_by_role("button", name=f"Section {last + 1} done")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+        events = events_of(self.visit)
+        ticks = [event.data.section for event in events if isinstance(event, SectionDone)]
+        self.assertEqual(ticks, list(range(1, last + 1)))
+        doses = [event.data for event in events if isinstance(event, DoseTaken)]
+        self.assertEqual([dose.role for dose in doses], [Role.GEL])
+        # One undo takes the row back.
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("button", name="Section 1 done")).to_be_visible()
 
     def test_it_fits_every_screen(self) -> None:
         page = self.sit(until="work")

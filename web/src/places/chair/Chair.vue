@@ -70,7 +70,7 @@ const work = useWork(chair, progress, now, note)
 const { chosen, current, key, place, step, asks, state, running, opening, early, asking } = work
 const tick = computed(() => asks.value?.ticks ?? undefined)
 const cycle = computed(() => step.value?.cycle ?? undefined)
-const { numbers, ticked, left, worked, toggle, digit, reset, pick } = useTicks(
+const { numbers, ticked, left, worked, toggle, finish, digit, reset, pick } = useTicks(
   chair,
   progress,
   tick,
@@ -120,6 +120,19 @@ const turnElapsed = computed(() => {
   const since = [last, work.since.value].filter(Boolean).sort().at(-1)
   return since ? countdown(now.value, Date.parse(since)) : ''
 })
+/** Sections left that share an amount with the one at hand: they can be finished together. */
+const together = computed(() => {
+  if (turn.value === undefined) return []
+  const rows = amounts.amounts.value
+    .map(({ part }) => part.sections.filter((number) => left.value.includes(number)))
+    .filter((row) => row.length > 1)
+  return rows.sort((one, other) => one.length - other.length)[0] ?? []
+})
+function finishTogether() {
+  const all = together.value.length === left.value.length
+  finish(together.value)
+  if (all) work.main(0)
+}
 const comes = computed(() => left.value.find((number) => number !== worked.value))
 const weighs = ref(false)
 const tooLong = (of: string | undefined) =>
@@ -432,6 +445,14 @@ function tapped(event: MouseEvent) {
               <button v-else class="act main huge" type="button" @click="main">
                 {{ mainWord }}
                 <kbd>{{ t('chair.space') }}</kbd>
+              </button>
+              <button
+                v-if="together.length && turn !== undefined"
+                class="act big"
+                type="button"
+                @click="finishTogether"
+              >
+                {{ t('chair.cycle.together', { first: together[0], last: together.at(-1) }) }}
               </button>
               <span v-if="state === 'running' && turn === undefined" class="elapsed" role="timer">{{
                 work.elapsed.value

@@ -35,12 +35,21 @@ export function useTicks(
       picked.value = number
       return
     }
+    finish([number])
+  }
+  /** Tick sections at once; what is noted beside several of them is noted once. */
+  function finish(sections: number[]) {
+    const what = tick.value
+    if (!what) return
     picked.value = undefined
+    const besides = new Map(sections.flatMap(beside).map((entry) => [JSON.stringify(entry), entry]))
     void note(
-      ...beside(number),
-      tick.value === 'released'
-        ? ['section_released', { section: number }]
-        : ['section_done', { section: number, what: tick.value }],
+      ...besides.values(),
+      ...sections.map((section): [Kind, Record<string, unknown>] =>
+        what === 'released'
+          ? ['section_released', { section }]
+          : ['section_done', { section, what }],
+      ),
     )
   }
   let typed = ''
@@ -62,5 +71,5 @@ export function useTicks(
   const reset = () => (picked.value = undefined)
   /** Work another section next; nothing is ticked. */
   const pick = (number: number) => (picked.value = number)
-  return { numbers, ticked, left, worked, toggle, digit, reset, pick }
+  return { numbers, ticked, left, worked, toggle, finish, digit, reset, pick }
 }

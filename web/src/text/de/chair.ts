@@ -75,6 +75,7 @@ export const chair = {
       once: 'diese Partie',
       onward: 'alle folgenden',
       done: 'Partie {n} fertig',
+      together: '{first} bis {last} zusammen beenden',
       tap: 'Andere Partie antippen, um sie als nächste zu machen. Ihre Nummer auf der Tastatur beendet sie.',
       next: 'Nächste: Partie {n}',
       sides: 'links {left} von {allLeft} · rechts {right} von {allRight}',

@@ -75,6 +75,7 @@ export const chair = {
       once: 'this section',
       onward: 'all that follow',
       done: 'Section {n} done',
+      together: 'Finish {first} to {last} together',
       tap: 'Tap another section to work it next. Its number on the keyboard finishes it.',
       next: 'Next: section {n}',
       sides: 'left {left} of {allLeft} · right {right} of {allRight}',
