@@ -130,7 +130,7 @@ def of_minutes(
             group = group_of(run.key, asked.goal.style)
             for share, minutes, by in shared_minutes(steps[run.key], run):
                 standard = planned * share / asked.pace / learned * paces.get(by, 1.0)
-                if standard >= LEAST_MIN:
+                if standard >= LEAST_MIN and minutes > 0:
                     yield Lesson(quantity_of(run.key), group, standard, minutes, by)
 
 

@@ -151,15 +151,17 @@ def parting_minutes(case: Case) -> float:
 SHAPED = (Detail.MIXED, Detail.ROOTS, Detail.ENDS, Detail.FASTENING)
 
 
-def dry_turn_minutes(case: Case, section: Section) -> float:
-    """Hands-on minutes of a section at the standard pace, without wetting it again [min]."""
-    return (
+def dry_turn_minutes(case: Case) -> list[float]:
+    """Hands-on minutes of each section at the standard pace [min], without wetting it again."""
+    same = (
         parting_minutes(case)
         + sum(layer_minutes(layer) for layer in turn_layers(case))
-        + smooth_minutes(case) * section.grams / case.hair_g
         + fasten_minutes(case) / len(case.sections)
-        + shape_minutes(case, section)
     )
+    by_gram = smooth_minutes(case) / case.hair_g
+    return [
+        same + by_gram * section.grams + shape_minutes(case, section) for section in case.sections
+    ]
 
 
 def smooth_minutes(case: Case) -> float:
@@ -230,11 +232,11 @@ def section_turns(case: Case, blot: Blot | None = None) -> list[SectionTurn]:
     pace = own_pace(case)
     clock = first_minutes(case) * case.request.pace
     rows: list[tuple[Section, float, float, float, float]] = []
-    for section in case.sections:
+    for section, dry_minutes in zip(case.sections, dry_turn_minutes(case), strict=True):
         water = drying.water_after(waits, start, under, clock / 60, factor)
         wanted = wetted_to(case, way, start)
         is_wetted = way is not Rewetting.NONE and water < (wanted if always else enough)
-        minutes = dry_turn_minutes(case, section) + (WET_MIN[way] if is_wetted else 0.0)
+        minutes = dry_minutes + (WET_MIN[way] if is_wetted else 0.0)
         rows.append((section, clock, minutes * pace, water, max(water, wanted if is_wetted else 0)))
         clock += minutes * pace
     return [
@@ -258,7 +260,8 @@ def section_turns(case: Case, blot: Blot | None = None) -> list[SectionTurn]:
 
 def dried_turns(case: Case) -> list[SectionTurn]:
     """Sections that are too dry to be worked at their turn, and are not wetted."""
-    if not is_cycle(case):
+    # What is wetted again is wet enough.
+    if not is_cycle(case) or rewetting(case) is not Rewetting.NONE:
         return []
     return [turn for turn in section_turns(case) if turn.wetted < workable(case)]
 

@@ -7,7 +7,7 @@ from craft.plan.assemble import layering, pre_wash
 from craft.plan.case import Case
 from craft.plan.steps.laying_in import smoothing_of
 from craft.plan.steps.working import BECAUSE
-from craft.plan.turns import is_cycle
+from craft.plan.turns import is_cycle, workable
 from craft.vocabulary import (
     Detangling,
     Distribution,
@@ -15,6 +15,7 @@ from craft.vocabulary import (
     Layering,
     Refreshing,
     Releasing,
+    Rewetting,
     SchoolBy,
     Smoothing,
     Start,
@@ -72,6 +73,20 @@ INSTEAD_DETANGLE = {
 KEPT_DRY = frozenset({Style.BANDED_STRETCH, Style.ROD_SET, Style.TWIST_ROD_SET, Style.FINGER_COILS})
 
 
+BECAUSE_REWET = {
+    Rewetting.AUTO: say("Sections that have dried too far get water again at their turn."),
+    Rewetting.NONE: say("No water is added: it dries sooner."),
+    Rewetting.SPRAY: say("Products spread and clumps hold on damp hair."),
+    Rewetting.DRENCH: say("Some hair clumps only while it drips."),
+}
+INSTEAD_REWET = {
+    Rewetting.AUTO: say("A spray for every section, or none."),
+    Rewetting.NONE: say("Water for what has dried: products spread again."),
+    Rewetting.SPRAY: say("No water: it dries sooner. Until it drips: more clumping."),
+    Rewetting.DRENCH: say("A spray: it dries hours sooner."),
+}
+
+
 def stepwise(way: Distribution) -> Distribution:
     """The way where a service cannot be worked in a cycle."""
     return way if way is Distribution.LAYER else Distribution.SECTION
@@ -127,6 +142,8 @@ def schools(case: Case) -> list[SchoolChoice]:
         )
     way = asked.distribution if is_cycle(case) else stepwise(asked.distribution)
     add("distribution", way, BECAUSE_DISTRIBUTION[way], INSTEAD_DISTRIBUTION[way])
+    if is_cycle(case) and workable(case):
+        add("rewet", asked.rewet, BECAUSE_REWET[asked.rewet], INSTEAD_REWET[asked.rewet])
     won_smoothing = smoothing_of(case)
     add(
         "smoothing",

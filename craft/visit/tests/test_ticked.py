@@ -185,3 +185,11 @@ class HandsTest(TestCase):
             ]
         )
         self.assertEqual(list(rows), ["ana"])
+
+    def test_pressed_through_in_no_time_teaches_nothing(self) -> None:
+        entries: list[Mapping[str, Any]] = [
+            entry(1, 0, "step_started", step="work"),
+            *(tick(section, "mara", 0.001) for section in range(1, 15)),
+            entry(800, 0.002, "step_done", step="work"),
+        ]
+        self.assertEqual(self.taught(entries), {})

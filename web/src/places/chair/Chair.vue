@@ -528,7 +528,9 @@ function tapped(event: MouseEvent) {
 }
 .beside-turn {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 10px;
+  min-width: 0;
 }
 .foot {
   position: sticky;

@@ -17,6 +17,7 @@ type SchoolChoice = Schemas['SchoolChoice']
 const SCHOOL_WORDS: Record<string, string> = {
   layering: 'layerings',
   distribution: 'distributions',
+  rewet: 'rewets',
   wash: 'washes',
   detangle: 'detangles',
   pre_wash: 'preWashes',
