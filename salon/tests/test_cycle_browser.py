@@ -178,6 +178,17 @@ class CycleBrowserTest(ChairTest):
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_role("button", name="Section 1 done")).to_be_visible()
 
+    def test_a_pedal_finishes_the_section_that_fills_the_screen(self) -> None:
+        page = self.sit(until="work")
+        page.keyboard.press("Space")
+        self.finish(1)
+        page.get_by_role("button", name="Full screen").click()
+        expect(
+            page.get_by_role("button", name=re.compile("pump Clear gel.*Section 2 done"))
+        ).to_be_visible()
+        page.keyboard.press("PageDown")
+        expect(page.get_by_role("button", name=re.compile("Section 3 done 0:"))).to_be_visible()
+
     def test_it_fits_every_screen(self) -> None:
         page = self.sit(until="work")
         page.keyboard.press("Space")

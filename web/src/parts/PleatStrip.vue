@@ -313,6 +313,10 @@ const isWide = (value: number) => value / (props.scale ?? total.value) > 0.045
     min-width: 28px;
     text-align: right;
   }
+  .full .rhythm {
+    inset: auto 0 0;
+    height: 8px;
+  }
   .full .mark {
     order: 2;
     margin-left: auto;

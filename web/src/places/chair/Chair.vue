@@ -12,6 +12,7 @@ import CrownMap from '@/parts/CrownMap.vue'
 import { isTyping } from '@/parts/keys'
 import { countdown } from '@/places/today/now'
 import TakePicture from '@/places/wear/TakePicture.vue'
+import { counted, measure } from '@/text/measures'
 import { isoDay } from '@/text/zone'
 
 import type { Kind } from '@/api/chairLog'
@@ -133,6 +134,23 @@ function finishTogether() {
   finish(together.value)
   if (all) work.main(0)
 }
+/** On the whole screen: what goes into the section at hand, else what the step takes. */
+const wholeLines = computed(() =>
+  turn.value === undefined
+    ? (asks.value?.targets ?? []).map(({ grams, name }) => `${measure(grams, 'g')} ${name}`)
+    : amounts.amounts.value
+        .filter(({ had }) => !had)
+        .map(({ units, grams, target }) =>
+          [
+            units !== null && target.unit ? counted(units, target.unit) : measure(grams, 'g'),
+            target.name,
+          ].join(' '),
+        ),
+)
+const wholeWord = computed(() => {
+  if (turn.value !== undefined) return mainWord.value
+  return t(state.value === 'running' ? 'chair.done' : 'chair.start')
+})
 const comes = computed(() => left.value.find((number) => number !== worked.value))
 const weighs = ref(false)
 const tooLong = (of: string | undefined) =>
@@ -475,9 +493,9 @@ function tapped(event: MouseEvent) {
       <WholeScreen
         v-if="whole && step"
         :title="step.title"
-        :targets="asks?.targets ?? []"
-        :running="state === 'running'"
-        :elapsed="work.elapsed.value"
+        :lines="wholeLines"
+        :word="wholeWord"
+        :elapsed="turn === undefined ? work.elapsed.value : turnElapsed"
         @main="main"
         @close="whole = false"
       />

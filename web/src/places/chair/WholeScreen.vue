@@ -2,13 +2,12 @@
 /** The whole screen is one button: a knuckle, a key or a foot switch is enough. */
 import { useI18n } from 'vue-i18n'
 
-import type { Chair } from '@/api/chairLog'
-import { measure } from '@/text/measures'
-
 defineProps<{
   title: string
-  targets: Chair['chair']['steps'][number]['targets']
-  running: boolean
+  /** How much of what. */
+  lines: string[]
+  /** What a tap does. */
+  word: string
   elapsed: string
 }>()
 const emit = defineEmits<{ main: []; close: [] }>()
@@ -19,10 +18,8 @@ const { t } = useI18n()
   <div class="whole">
     <button class="main" type="button" @click="emit('main')">
       <span class="title">{{ title }}</span>
-      <span v-for="target in targets" :key="`${target.role} ${target.layer}`">
-        {{ measure(target.grams, 'g') }} {{ target.name }}
-      </span>
-      <b>{{ t(running ? 'chair.done' : 'chair.start') }} {{ running ? elapsed : '' }}</b>
+      <span v-for="line in lines" :key="line">{{ line }}</span>
+      <b>{{ word }} {{ elapsed }}</b>
       <small>{{ t('chair.tapAnywhere') }}</small>
     </button>
     <button class="act" type="button" @click="emit('close')">{{ t('chair.small') }}</button>

@@ -14,6 +14,8 @@ const { t } = useI18n()
 
 const HEIGHT = 56
 const BAR = 10
+/** Less is not worth a number [min]. */
+const LEAST_MIN = 0.05
 /** Family of the work that an act is. */
 const FAMILIES = {
   part: 'prepare',
@@ -62,7 +64,7 @@ const told = (turn: Schemas['Turn']) =>
           }}</WhyList>
           <b v-else>{{ act.title }}</b>
           <span v-if="act.how" class="quiet">{{ act.how }}</span>
-          <span class="quiet time">{{
+          <span v-if="act.min_each >= LEAST_MIN" class="quiet time">{{
             t('plan.cycle.minutes', { n: short(act.min_each, 1) })
           }}</span>
         </li>
