@@ -12,7 +12,7 @@ import CrownMap from '@/parts/CrownMap.vue'
 import { isTyping } from '@/parts/keys'
 import { countdown } from '@/places/today/now'
 import TakePicture from '@/places/wear/TakePicture.vue'
-import { counted, measure } from '@/text/measures'
+import { measure } from '@/text/measures'
 import { isoDay } from '@/text/zone'
 
 import type { Kind } from '@/api/chairLog'
@@ -23,7 +23,7 @@ import DoseEntry from './DoseEntry.vue'
 import FootButtons from './FootButtons.vue'
 import CycleSide from './CycleSide.vue'
 import CycleWork from './CycleWork.vue'
-import { corrected, dosedSections, type LogEntry } from './fold'
+import { dosedSections, type LogEntry } from './fold'
 import KitLine from './KitLine.vue'
 import LayOut from './LayOut.vue'
 import ReleaseGate from './ReleaseGate.vue'
@@ -36,6 +36,7 @@ import TimerLine from './TimerLine.vue'
 import { useAmounts } from './useAmounts'
 import { useChair } from './useChair'
 import { useTicks } from './useTicks'
+import { useTurn } from './useTurn'
 import { RELEASE, useWork } from './useWork'
 import WholeScreen from './WholeScreen.vue'
 
@@ -70,34 +71,13 @@ onBeforeUnmount(() => void lock.release())
 const work = useWork(chair, progress, now, note)
 const { chosen, current, key, place, step, asks, state, running, opening, early, asking } = work
 const tick = computed(() => asks.value?.ticks ?? undefined)
-const cycle = computed(() => step.value?.cycle ?? undefined)
-const { numbers, ticked, left, worked, toggle, finish, digit, reset, pick } = useTicks(
-  chair,
-  progress,
-  tick,
-  note,
-  (section) =>
-    cycle.value && key.value
-      ? amounts.doses(key.value, section).map((dose): [Kind, typeof dose] => ['dose', dose])
-      : [],
+const ticks = useTicks(chair, progress, tick, note, (section) =>
+  step.value?.cycle && key.value
+    ? amounts.doses(key.value, section).map((dose): [Kind, typeof dose] => ['dose', dose])
+    : [],
 )
+const { numbers, ticked, left, worked, digit, reset } = ticks
 watch(key, reset)
-/** The section at hand while a cycle runs. */
-const turn = computed(() =>
-  cycle.value && state.value === 'running' && !asking.value && left.value.length
-    ? worked.value
-    : undefined,
-)
-/** A section is finished by the large button; after the last one the step is. */
-function main() {
-  if (turn.value === undefined) return work.main(tick.value ? left.value.length : 0)
-  const others = left.value.filter((number) => number !== turn.value)
-  toggle(turn.value)
-  if (!others.length) work.main(0)
-}
-/** On the map of a cycle another section is picked; the one at hand is finished. */
-const choose = (section: number) =>
-  turn.value === undefined || section === turn.value ? toggle(section) : pick(section)
 
 const reasonsOf = (role: string, layer: number) =>
   (step.value?.products ?? []).filter((one) => one.role === role)[layer - 1]?.reasons ?? []
@@ -112,46 +92,18 @@ const notedFor = (role: string, layer: number) =>
     layer,
   })
 const amounts = useAmounts(() => props.visit, asks, numbers, worked, notedFor, ticked)
-/** Since the last section was finished, else since the cycle was begun. */
-const turnElapsed = computed(() => {
-  const entries = [...((chair.value?.events ?? []) as unknown as LogEntry[]), ...waits.value]
-  const last = corrected(entries)
-    .filter(({ kind, data }) => kind === 'section_done' && data.what === tick.value)
-    .at(-1)?.at
-  const since = [last, work.since.value].filter(Boolean).sort().at(-1)
-  return since ? countdown(now.value, Date.parse(since)) : ''
-})
-/** Sections left that share an amount with the one at hand: they can be finished together. */
-const together = computed(() => {
-  if (turn.value === undefined) return []
-  const rows = amounts.amounts.value
-    .map(({ part }) => part.sections.filter((number) => left.value.includes(number)))
-    .filter((row) => row.length > 1)
-  return rows.sort((one, other) => one.length - other.length)[0] ?? []
-})
-function finishTogether() {
-  const all = together.value.length === left.value.length
-  finish(together.value)
-  if (all) work.main(0)
-}
+const turns = useTurn({ chair, waits, now }, work, ticks, amounts)
+const { cycle, turn, main, choose, together } = turns
 /** On the whole screen: what goes into the section at hand, else what the step takes. */
 const wholeLines = computed(() =>
   turn.value === undefined
     ? (asks.value?.targets ?? []).map(({ grams, name }) => `${measure(grams, 'g')} ${name}`)
-    : amounts.amounts.value
-        .filter(({ had }) => !had)
-        .map(({ units, grams, target }) =>
-          [
-            units !== null && target.unit ? counted(units, target.unit) : measure(grams, 'g'),
-            target.name,
-          ].join(' '),
-        ),
+    : turns.lines.value,
 )
 const wholeWord = computed(() => {
   if (turn.value !== undefined) return mainWord.value
   return t(state.value === 'running' ? 'chair.done' : 'chair.start')
 })
-const comes = computed(() => left.value.find((number) => number !== worked.value))
 const weighs = ref(false)
 const tooLong = (of: string | undefined) =>
   chair.value?.chair.steps.find((one) => one.key === of)?.dwell?.too_long
@@ -353,7 +305,7 @@ function tapped(event: MouseEvent) {
             :sections="chair.answer.sections"
             :section="turn"
             :amounts="amounts.amounts.value"
-            :elapsed="turnElapsed"
+            :elapsed="turns.elapsed.value"
             @change="amounts.change"
             @carry="(amount, onward) => amounts.carry(amount.target, onward)"
           />
@@ -468,7 +420,7 @@ function tapped(event: MouseEvent) {
                 v-if="together.length && turn !== undefined"
                 class="act big"
                 type="button"
-                @click="finishTogether"
+                @click="turns.finish(together)"
               >
                 {{ t('chair.cycle.together', { first: together[0], last: together.at(-1) }) }}
               </button>
@@ -487,7 +439,7 @@ function tapped(event: MouseEvent) {
         </section>
         <aside v-if="turn !== undefined" class="beside-turn">
           <StepText brief :step="step" :asks="asks" :answer="chair" :now="now" :running="running" />
-          <CycleSide :chair="chair" :step="step.key" :ticked="ticked" :next="comes" />
+          <CycleSide :chair="chair" :step="step.key" :ticked="ticked" :next="turns.next.value" />
         </aside>
       </div>
       <WholeScreen
@@ -495,7 +447,7 @@ function tapped(event: MouseEvent) {
         :title="step.title"
         :lines="wholeLines"
         :word="wholeWord"
-        :elapsed="turn === undefined ? work.elapsed.value : turnElapsed"
+        :elapsed="turn === undefined ? work.elapsed.value : turns.elapsed.value"
         @main="main"
         @close="whole = false"
       />
