@@ -35,6 +35,8 @@ class PartDose(Frozen):
     grams: float
     units: float | None
     """In the unit of the hand; null where the bottle is not calibrated."""
+    step: float
+    """The least by which a hand changes it, and the least it takes: in its unit, else grams."""
 
 
 class Target(Frozen):

@@ -30,7 +30,7 @@ MAP_STEPS = 48
 #: The scrubber ends this much after the later of release and dry, and at most so far [h].
 MAP_PAST, MAP_LIMIT_H = 1.05, 168.0
 SLOWEST_NAMED = 3
-#: Sections whose water is the same to so many digits dry alike [g/g].
+#: Sections whose water [g/g] is equal to this many decimals share one drying curve.
 WATER_DIGITS = 2
 DRYING_CAUTIONS = ("not_dry_at_release", "damp_cap", "damp_bonnet", "heat_limit", "heat_fragile")
 

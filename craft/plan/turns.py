@@ -97,7 +97,7 @@ def is_cycle(case: Case) -> bool:
     """Whether each section is finished before the next is touched.
 
     Not where something is done to all of them between laying in and shaping, where all are gathered
-    into one, or where somebody changed the steps that a cycle stands for.
+    into one, or where one of these steps was changed by hand.
     """
     if case.request.school.distribution not in CYCLES or not case.dries:
         return False

@@ -155,6 +155,24 @@ def dose_range(grams: float) -> tuple[float, float]:
     return grams / wide, grams * wide
 
 
+#: By so much a hand changes what it weighs [g]. Own value.
+STEP_G = 0.5
+
+
+def hand_step(units: float | None, unit_g: float | None) -> float:
+    """The least by which a hand changes an amount: in its own unit, else in grams.
+
+    Args:
+        units: of the amount; None where the bottle is not calibrated
+        unit_g: what one unit weighs [g]
+    """
+    if units is None or unit_g is None:
+        return STEP_G
+    if unit_g < WHOLE_BELOW_G:
+        return 1.0
+    return 0.5 if units > 1 else 0.25
+
+
 def hand_units(grams: float, unit_g: float) -> float:
     """A dose in pumps, squirts or puddles, rounded to what a hand can do.
 

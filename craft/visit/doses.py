@@ -44,7 +44,7 @@ class Taken:
     """Doses of one layer.
 
     Args:
-        noted: as somebody noted them, in order
+        noted: recorded at the chair, in order
         ticked: of sections that were finished without a note, as planned
     """
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from craft.contract.chair import ChairStep, Dwell, PartDose, Target
 from craft.contract.plan import PlanAnswer, Step, StepProduct
 from craft.messages import say
-from craft.products.doses import WHOLE_BELOW_G, dose_range, hand_units
+from craft.products.doses import WHOLE_BELOW_G, dose_range, hand_step, hand_units
 from craft.visit.flags import longest_worked
 from craft.visit.log import RELEASE, TICKS
 from craft.visit.portions import Portion, portions
@@ -116,6 +116,7 @@ def parts(plan: PlanAnswer, product: StepProduct) -> list[PartDose]:
             sections=list(portion.sections),
             grams=round(product.grams * sum(shares[each] for each in portion.sections), 2),
             units=portion.units,
+            step=hand_step(portion.units, product.unit_g),
         )
         for portion in taken
     ]
@@ -125,7 +126,11 @@ def halves(product: StepProduct) -> list[PartDose]:
     """A dose in two halves of the head, the same for both."""
     grams = product.grams / 2
     units = hand_units(grams, product.unit_g) if product.unit_g else None
-    return [PartDose(sections=[], side=side, grams=round(grams, 2), units=units) for side in HALVES]
+    step = hand_step(units, product.unit_g)
+    return [
+        PartDose(sections=[], side=side, grams=round(grams, 2), units=units, step=step)
+        for side in HALVES
+    ]
 
 
 def dwell_of(step: Step) -> Dwell | None:

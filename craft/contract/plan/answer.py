@@ -70,6 +70,7 @@ class Act(Frozen):
     """What is done to each section in a cycle."""
 
     key: ActKey
+    family: Family
     title: Sentence
     how: Sentence = ""
     min_each: float
@@ -94,7 +95,7 @@ class Turn(Frozen):
     wetted_g: float
     """Water it gets at its turn [g]; 0 where it is wet enough."""
     sprays: int
-    """About so many of a trigger bottle; 0 where it is drenched or not wetted."""
+    """Pulls of a spray bottle, about; 0 where it is drenched or not wetted."""
     left: float
     """Water in its hair when the last section is finished [g/g]."""
 

@@ -171,7 +171,7 @@ def dose_place(steps: Steps, edit: Edit) -> int:
 
 
 def at_pace(cycle: Cycle | None, factor: float) -> Cycle | None:
-    """A cycle whose minutes are so many times as long."""
+    """A cycle with all its minutes multiplied by a factor."""
     if cycle is None:
         return None
     acts = [

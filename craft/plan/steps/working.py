@@ -195,6 +195,7 @@ def acts(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:
     chunks = case.request.school.distribution is Distribution.CHUNKS
     yield Act(
         key=ActKey.PART,
+        family=Family.PREPARE,
         title=say("Take up what falls together") if chunks else say("Part it off"),
         how=part_how(case),
         min_each=round(parting_minutes(case) * pace, 2),
@@ -203,6 +204,7 @@ def acts(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:
     for each in turn_layers(case):
         yield Act(
             key=ActKey.LAYER,
+            family=Family.LAY_IN,
             title=capital(name_of(each.item) if each.item else NAMES[each.role]),
             how=layer_way(each),
             min_each=round(layer_minutes(each) * pace, 2),
@@ -215,6 +217,7 @@ def acts(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:
     rest = fasten_minutes(case) - fastening - added_minutes(case, Detail.BRUSHED_BACK)
     yield Act(
         key=ActKey.SHAPE,
+        family=Family.SHAPE,
         title=say("Shape the {noun}", noun=word(case.technique.parting.noun)),
         how=shape_how(case),
         min_each=round((shaping + rest) / count * pace, 2),
@@ -223,11 +226,14 @@ def acts(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:
     if pins:
         yield Act(
             key=ActKey.FASTEN,
+            family=Family.SHAPE,
             title=say("Fasten it: {pins}", pins=plural(pins, "pin")),
             min_each=round(fastening / count * pace, 2),
         )
     if case.soaks and does(case, Detail.WAITING, Manner.CAP):
-        yield Act(key=ActKey.COVER, title=say("Cover what waits"), min_each=0.0)
+        yield Act(
+            key=ActKey.COVER, family=Family.PREPARE, title=say("Cover what waits"), min_each=0.0
+        )
 
 
 def worked_in(case: Case, count: int) -> Iterator[Act]:
@@ -239,6 +245,7 @@ def worked_in(case: Case, count: int) -> Iterator[Act]:
     if combs:
         yield Act(
             key=ActKey.DETANGLE,
+            family=Family.PREPARE,
             title=COMBING_TITLES[case.request.school.detangle],
             how=say("From the ends up, with the product in."),
             min_each=round(minutes * COMBING_SHARE * own_pace(case), 2),
@@ -247,6 +254,7 @@ def worked_in(case: Case, count: int) -> Iterator[Act]:
     minutes += added_minutes(case, Detail.BRUSHED_BACK) / count
     yield Act(
         key=ActKey.SMOOTH,
+        family=Family.LAY_IN,
         title=SMOOTHING_TITLES[smoothing_of(case)],
         how=say("Middle to ends first, roots last with what is left; ends twice.")
         + detail_instructions(case, Detail.BRUSHED_BACK),
@@ -262,6 +270,7 @@ def wet(case: Case, turns: Sequence[SectionTurn]) -> Iterator[Act]:
         return
     yield Act(
         key=ActKey.WET,
+        family=Family.CLEANSE,
         title=WETTING_TITLES[way],
         how=say("From section {number} on.", number=dried[0].section.number)
         if len(dried) < len(turns)

@@ -2644,6 +2644,7 @@ export interface components {
          */
         Act: {
             key: components["schemas"]["ActKey"];
+            family: components["schemas"]["Family"];
             /** Title */
             title: string;
             /**
@@ -7998,6 +7999,11 @@ export interface components {
              * @description In the unit of the hand; null where the bottle is not calibrated.
              */
             units: number | null;
+            /**
+             * Step
+             * @description The least by which a hand changes it, and the least it takes: in its unit, else grams.
+             */
+            step: number;
         };
         /**
          * PartOp
@@ -12365,7 +12371,7 @@ export interface components {
             wetted_g: number;
             /**
              * Sprays
-             * @description About so many of a trigger bottle; 0 where it is drenched or not wetted.
+             * @description Pulls of a spray bottle, about; 0 where it is drenched or not wetted.
              */
             sprays: number;
             /**

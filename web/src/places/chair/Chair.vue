@@ -301,6 +301,7 @@ function tapped(event: MouseEvent) {
           />
           <CycleWork
             v-if="turn !== undefined && cycle"
+            :step="step"
             :cycle="cycle"
             :sections="chair.answer.sections"
             :section="turn"

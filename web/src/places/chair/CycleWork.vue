@@ -15,6 +15,8 @@ import type { Amount } from './useAmounts'
 type Section = Chair['answer']['sections'][number]
 
 const props = defineProps<{
+  /** With the cycle, its products and why it takes so long. */
+  step: Schemas['Step']
   cycle: Schemas['Cycle']
   sections: Section[]
   /** The section at hand. */
@@ -29,17 +31,6 @@ const emit = defineEmits<{
   carry: [amount: Amount, onward: boolean]
 }>()
 const { t } = useI18n()
-
-const FAMILIES = {
-  part: 'prepare',
-  wet: 'cleanse',
-  layer: 'lay_in',
-  detangle: 'prepare',
-  smooth: 'lay_in',
-  shape: 'shape',
-  fasten: 'shape',
-  cover: 'prepare',
-} as const
 
 const own = computed(() => props.sections.find(({ number }) => number === props.section))
 const turn = computed(() => props.cycle.turns.find(({ section }) => section === props.section))
@@ -77,6 +68,12 @@ const layers = computed(() => {
       }),
   )
 })
+/** Why an act is done, or why so much of a product. */
+const reasonsOf = (act: Schemas['Act']) =>
+  act.reasons?.length
+    ? act.reasons
+    : (props.step.products.find(({ layer }) => act.key === 'layer' && layer === act.layer)
+        ?.reasons ?? [])
 const waterText = computed(() => {
   const water = turn.value
   if (!water) return ''
@@ -98,20 +95,24 @@ const sharedBy = ({ part }: Amount) =>
     <div>
       <h2>{{ t('chair.cycle.of', { all: sections.length, place }) }}</h2>
       <p class="quiet">
-        {{
+        <WhyList :reasons="step.reasons" :about="step.title">{{
           t('chair.cycle.hair', {
             grams: measure(own?.grams ?? 0, 'g'),
             minutes: short(turn?.minutes ?? 0, 1),
           })
-        }}
+        }}</WhyList>
       </p>
     </div>
     <span class="elapsed" role="timer">{{ elapsed }}</span>
   </header>
   <ol>
-    <li v-for="{ act, amount } in acts" :key="`${act.key} ${act.layer}`" :class="FAMILIES[act.key]">
+    <li
+      v-for="{ act, amount } in acts"
+      :key="`${act.key} ${act.layer}`"
+      :class="['fold', act.family]"
+    >
       <div class="what">
-        <WhyList v-if="act.reasons?.length" :reasons="act.reasons" :about="act.title">{{
+        <WhyList v-if="reasonsOf(act).length" :reasons="reasonsOf(act)" :about="act.title">{{
           act.title
         }}</WhyList>
         <b v-else>{{ act.title }}</b>
@@ -246,18 +247,6 @@ li {
 }
 .scope {
   flex-basis: 100%;
-}
-.prepare {
-  --fill: var(--prepare);
-}
-.cleanse {
-  --fill: var(--cleanse);
-}
-.lay_in {
-  --fill: var(--lay_in);
-}
-.shape {
-  --fill: var(--shape);
 }
 @media (max-width: 640px) {
   .number {

@@ -9,6 +9,7 @@ const part = (sections: number[], units: number | null, grams: number) => ({
   side: null,
   units,
   grams,
+  step: units === null ? 0.5 : 0.25,
 })
 const target = (parts: ReturnType<typeof part>[], unit_g: number | null = 2): Target => ({
   role: 'gel',

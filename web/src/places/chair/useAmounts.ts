@@ -27,11 +27,7 @@ export interface Amount {
   had: boolean
 }
 
-/** A hand adds a half of what it counts; of less than one, a quarter. Grams by halves. */
-const stepOf = (amount: number, whole: boolean) => (whole ? 1 : amount > 1 ? 0.5 : 0.25)
 const rounded = (amount: number, step: number) => Math.max(step, Math.round(amount / step) * step)
-/** Lighter units than this are whole ones: nobody takes half a spray [g]. */
-const WHOLE_BELOW_G = 0.3
 const keyOf = ({ role, layer }: Target) => `${role} ${layer}`
 
 /**
@@ -62,12 +58,9 @@ export function useAmounts(
     const part = target.parts.find((one) => one.sections.includes(now))
     if (!part) return undefined
     const change = changeOf(target, now)
-    const whole = (target.unit_g ?? Infinity) < WHOLE_BELOW_G
     const times = change?.times ?? 1
     const units =
-      part.units === null || !change
-        ? part.units
-        : rounded(part.units * times, stepOf(part.units, whole))
+      part.units === null || !change ? part.units : rounded(part.units * times, part.step)
     const grams =
       change && units !== null && target.unit_g ? units * target.unit_g : part.grams * times
     const others = part.sections.filter((one) => one !== now)
@@ -94,9 +87,7 @@ export function useAmounts(
     if (now === undefined) return
     const { part, target } = amount
     const planned = part.units ?? part.grams
-    const whole = (target.unit_g ?? Infinity) < WHOLE_BELOW_G
-    const step = part.units === null ? 0.5 : stepOf(part.units, whole)
-    const next = Math.max(step, (amount.units ?? amount.grams) + by * step)
+    const next = Math.max(part.step, (amount.units ?? amount.grams) + by * part.step)
     changes.value = {
       ...changes.value,
       [keyOf(target)]: { times: next / planned, section: now, onward: amount.onward },

@@ -16,18 +16,6 @@ const HEIGHT = 56
 const BAR = 10
 /** Less is not worth a number [min]. */
 const LEAST_MIN = 0.05
-/** Family of the work that an act is. */
-const FAMILIES = {
-  part: 'prepare',
-  wet: 'cleanse',
-  layer: 'lay_in',
-  detangle: 'prepare',
-  smooth: 'lay_in',
-  shape: 'shape',
-  fasten: 'shape',
-  cover: 'prepare',
-} as const
-
 const turns = computed(() => props.cycle.turns)
 const most = computed(() =>
   Math.max(props.cycle.workable, ...turns.value.map(({ water }) => water)),
@@ -58,7 +46,11 @@ const told = (turn: Schemas['Turn']) =>
     <section>
       <h3>{{ t('plan.cycle.acts') }}</h3>
       <ol>
-        <li v-for="act in cycle.acts" :key="`${act.key} ${act.layer}`" :class="FAMILIES[act.key]">
+        <li
+          v-for="act in cycle.acts"
+          :key="`${act.key} ${act.layer}`"
+          :class="['fold', act.family]"
+        >
           <WhyList v-if="act.reasons?.length" :reasons="act.reasons" :about="act.title">{{
             act.title
           }}</WhyList>
@@ -134,18 +126,6 @@ li b {
 }
 .time {
   margin-left: auto;
-}
-.prepare {
-  --fill: var(--prepare);
-}
-.cleanse {
-  --fill: var(--cleanse);
-}
-.lay_in {
-  --fill: var(--lay_in);
-}
-.shape {
-  --fill: var(--shape);
 }
 svg {
   display: block;
