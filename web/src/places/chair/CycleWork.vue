@@ -211,9 +211,11 @@ li {
   background: var(--paper);
 }
 .what {
-  display: grid;
+  display: flex;
   flex: 1 1 180px;
-  gap: 2px;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 12px;
   font-size: 19px;
 }
 .what b {
