@@ -37,6 +37,8 @@ class HandsRun(Frozen):
     by: str
     minutes: float
     sections: list[int]
+    each: dict[int, float] = Field(default_factory=dict)
+    """Minutes of every section that was ticked, in the order in which it was."""
 
 
 class StepRun(Frozen):
@@ -93,6 +95,10 @@ class DoseRun(Frozen):
     """How much of the hair it was noted for, 0 to 1."""
     rest_g: float = 0.0
     """In the grams, as planned for the hair nobody noted."""
+    by_section: dict[int, float] = Field(default_factory=dict)
+    """What sections got [g], as noted for them or ticked as planned."""
+    noted_sections: list[int] = Field(default_factory=list)
+    """Of them, those it was noted for."""
     leftover_g: float = 0.0
     """Of what was taken, so much went back into the bottle or away."""
 

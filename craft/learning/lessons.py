@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 from craft.contract.plan import Learned, PlanAnswer, PlanRequest, Step
 from craft.contract.visit import StepRun, VisitAnswer
+from craft.learning.by_section import differences
 from craft.learning.drying import Outcome, is_doubtful
 from craft.learning.quantities import LENGTH, group_of, quantity_of
 from craft.learning.results import minutes_verdict
@@ -96,6 +97,7 @@ def lessons(
     """
     yield from of_minutes(asked, answer, folded, paces)
     yield from of_doses(asked, folded)
+    yield from of_sections(asked, answer, folded)
     if folded.length_cm and answer.finished.length_cm > 0:
         learned = (asked.learned_length or Learned()).factor
         standard = answer.finished.length_cm / learned
@@ -115,6 +117,12 @@ def of_doses(asked: PlanRequest, folded: VisitAnswer) -> Iterator[Lesson]:
             learned = asked.learned_doses.get(dose.role, Learned()).factor
             whole_g = noted_g / dose.noted_share
             yield Lesson(LearnedOf.DOSE, dose.role, dose.planned_g / learned, whole_g)
+
+
+def of_sections(asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer) -> Iterator[Lesson]:
+    """What sections took against the others of the same visit."""
+    for each in differences(asked, answer, folded):
+        yield Lesson(each.quantity, each.group, each.expected, each.actual, each.hands)
 
 
 def of_minutes(

@@ -6,7 +6,7 @@ from craft.messages import say
 from craft.plan.minutes import learned_as
 from craft.plan.timetable import SHAPING
 from craft.ranges import DOUBTED_SPREADS, factor_in_range
-from craft.statistics.shrinkage import Estimate, Spreads
+from craft.statistics.shrinkage import LEVEL, Estimate, Spreads
 from craft.vocabulary import LearnedOf
 from craft.words import plural
 
@@ -16,6 +16,9 @@ SPREADS = {
     LearnedOf.DETANGLING: Spreads(salon=0.25, unit=0.25, visit=0.30, half_life_days=180),
     LearnedOf.DOSE: Spreads(salon=0.15, unit=0.15, visit=0.12, half_life_days=180),
     LearnedOf.LENGTH: Spreads(salon=0.08, unit=0.10, visit=0.05, half_life_days=270),
+    # Against the other sections of the same visit: the pace of the day falls out.
+    LearnedOf.POSITION: Spreads(salon=0.20, unit=0.15, visit=0.15, half_life_days=365),
+    LearnedOf.ZONE_DOSE: Spreads(salon=0.15, unit=0.15, visit=0.15, half_life_days=270),
     # Scores of whole points stray more than the wear itself.
     LearnedOf.WEAR: Spreads(salon=0.15, unit=0.25, visit=0.45, half_life_days=270),
 }
@@ -60,9 +63,14 @@ def is_doubtful(log_ratio: float, estimate: Estimate) -> bool:
     return off > DOUBTED_SPREADS * math.hypot(estimate.unsure, estimate.spread)
 
 
-def differs(estimate: Estimate) -> bool:
-    """Whether a factor is surely not the salon's standard, by more than anybody would plan by."""
-    low, high = estimate.interval()
+def differs(estimate: Estimate, level: float = LEVEL) -> bool:
+    """Whether a factor is surely not the salon's standard, by more than anybody would plan by.
+
+    Args:
+        estimate: the factor
+        level: of the range that must not hold the standard, 0 to 1
+    """
+    low, high = estimate.interval(level)
     return not low <= 1 <= high and abs(estimate.factor - 1) >= MATTERS
 
 

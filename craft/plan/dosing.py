@@ -7,6 +7,7 @@ from craft.contract.reasons import TRADE, reason
 from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.layers import film_reason, films, scalp_reason
+from craft.plan.places import zone_dose_reasons
 from craft.products import doses
 from craft.products.clashes import wanted_weight
 from craft.products.layer import Laid
@@ -80,7 +81,11 @@ def dose_of_layer(case: Case, each: Laid) -> StepProduct:
         strength=layer.strength,
         way=layer.way,
         stays_in=True,
-        reasons=[*each.why, *choice_reasons(case, each.role, each.item)],
+        reasons=[
+            *each.why,
+            *zone_dose_reasons(case, each.role),
+            *choice_reasons(case, each.role, each.item),
+        ],
     )
 
 

@@ -41,6 +41,7 @@ from craft.plan.kit.curls import (
 )
 from craft.plan.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
 from craft.plan.minutes import shape_minutes
+from craft.plan.places import grams_by_place
 from craft.plan.stages import section_cylinder
 from craft.plan.steps.before import ahead, before
 from craft.plan.steps.edits import apply_edits
@@ -271,6 +272,7 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
         ).time_to(1.0)
         for hairs in {round(section.hairs) for section in case.sections}
     }
+    doses = section_doses(case)
     bundle = {
         number: place for place, bundle in enumerate(bundles_of(case), 1) for number in bundle
     }
@@ -278,7 +280,7 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
         section_out(section).model_copy(
             update={
                 "minutes": round(shape_minutes(case, section) * case.request.pace, 2),
-                "doses": section_doses(case, section),
+                "doses": doses[section.number],
                 "h_to_dry": round_hours(hours[round(section.hairs)]),
                 "rod_mm": rods.get(section.number),
                 "bundle": bundle.get(section.number),
@@ -289,14 +291,15 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
     ]
 
 
-def section_doses(case: Case, section: Section) -> dict[Role, float]:
-    """What stays in a section, by role [g]."""
-    grams: dict[Role, float] = {}
+def section_doses(case: Case) -> dict[int, dict[Role, float]]:
+    """What stays in each section, by role [g]."""
+    doses: dict[int, dict[Role, float]] = {section.number: {} for section in case.sections}
     for each in case.layers:
-        own = each.in_section(section)
-        if own:
-            grams[each.role] = round(grams.get(each.role, 0.0) + own, 2)
-    return grams
+        grams = {section.number: each.in_section(section) for section in case.sections}
+        for number, own in grams_by_place(case, each.role, grams).items():
+            if own:
+                doses[number][each.role] = round(doses[number].get(each.role, 0.0) + own, 2)
+    return doses
 
 
 def set_of(case: Case, section: Section, rod: float | None) -> dict[str, float | None]:

@@ -22,6 +22,7 @@ from craft.plan.minutes import (
     leave_out_minutes,
     shape_minutes,
 )
+from craft.plan.places import minutes_by_place
 from craft.plan.stages import (
     air_stage,
     blotted_water,
@@ -232,7 +233,10 @@ def section_turns(case: Case, blot: Blot | None = None) -> list[SectionTurn]:
     pace = own_pace(case)
     clock = first_minutes(case) * case.request.pace
     rows: list[tuple[Section, float, float, float, float]] = []
-    for section, dry_minutes in zip(case.sections, dry_turn_minutes(case), strict=True):
+    usual = dict(zip((each.number for each in case.sections), dry_turn_minutes(case), strict=True))
+    by_place = minutes_by_place(case, usual)
+    for section in case.sections:
+        dry_minutes = by_place[section.number]
         water = drying.water_after(waits, start, under, clock / 60, factor)
         wanted = wetted_to(case, way, start)
         is_wetted = way is not Rewetting.NONE and water < (wanted if always else enough)

@@ -168,6 +168,8 @@ def dose_run(
     taken = sum(entry.data.grams for entry in noted) + ticked_g + rest
     grams = max(0.0, taken - leftover)
     bottles = bottle_doses(log, key, planned, own, rest)
+    by_section = section_doses(log.plan, role, own.every)
+    for_sections = {place for entry in noted for place in entry.data.places}
     return DoseRun(
         step=step,
         role=role,
@@ -185,6 +187,8 @@ def dose_run(
         right_g=round(sides[Side.RIGHT], 2),
         front_g=round(sides[Side.FRONT], 2),
         back_g=round(sides[Side.BACK], 2),
+        by_section={number: round(grams, 2) for number, grams in sorted(by_section.items())},
+        noted_sections=sorted(for_sections),
         leftover_g=round(min(leftover, taken), 2),
     )
 

@@ -2,7 +2,7 @@
 
 from collections import defaultdict
 from collections.abc import Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 
 from craft.contract.events import DoseData, DoseTaken, Handover, SectionDone, StepDone, StepStarted
@@ -11,6 +11,9 @@ from craft.contract.visit import HandsRun
 from craft.visit.log import TICKS, Log, last, minutes_between
 from craft.visit.shares import DoseKey, dose_shares
 from craft.vocabulary import Role
+
+#: Ticks of the same hands that are no further apart were one tap for several sections [min].
+AT_ONCE_MIN = 0.02
 
 
 def ticks_in(log: Log, step: Step) -> Iterator[SectionDone]:
@@ -114,6 +117,32 @@ def section_times(log: Log, step: Step) -> list[SectionTime]:
     return results
 
 
+def share_together(times: Sequence[SectionTime], planned: Mapping[int, float]) -> list[SectionTime]:
+    """Minutes of sections that were ticked at once, shared out as planned.
+
+    Args:
+        times: of a cycle, in the order of the ticks
+        planned: minutes by section
+    """
+    shared: list[SectionTime] = []
+    for by in dict.fromkeys(each.by for each in times):
+        together: list[SectionTime] = []
+        for each in (each for each in times if each.by == by):
+            if together and each.minutes > AT_ONCE_MIN:
+                shared += share_out(together, planned)
+                together = []
+            together.append(each)
+        shared += share_out(together, planned)
+    return shared
+
+
+def share_out(times: Sequence[SectionTime], planned: Mapping[int, float]) -> list[SectionTime]:
+    """Minutes of sections that were finished together, each by its planned part."""
+    worked = sum(each.minutes for each in times)
+    whole = sum(planned[each.section] for each in times) or 1.0
+    return [replace(each, minutes=worked * planned[each.section] / whole) for each in times]
+
+
 def hands_runs(log: Log, step: Step, minutes: float | None) -> list[HandsRun]:
     """Whose hands worked which sections of a cycle, and for how long.
 
@@ -131,9 +160,11 @@ def hands_runs(log: Log, step: Step, minutes: float | None) -> list[HandsRun]:
         return []
     worked: dict[str, float] = defaultdict(float)
     sections: dict[str, list[int]] = defaultdict(list)
-    for each in times:
+    ticked_min: dict[str, dict[int, float]] = {}
+    for each in share_together(times, {turn.section: turn.minutes for turn in step.cycle.turns}):
         worked[each.by] += each.minutes
         sections[each.by].append(each.section)
+        ticked_min.setdefault(each.by, {})[each.section] = round(each.minutes, 2)
     ticked = {each.section for each in times}
     left = [turn.section for turn in step.cycle.turns if turn.section not in ticked]
     sections[done.by] += left
@@ -143,8 +174,12 @@ def hands_runs(log: Log, step: Step, minutes: float | None) -> list[HandsRun]:
     if done.data.minutes is not None:
         whole = sum(worked.values()) or 1.0
         worked = {by: minutes * took / whole for by, took in worked.items()}
+        ticked_min = {
+            by: {section: round(minutes * took / whole, 2) for section, took in own.items()}
+            for by, own in ticked_min.items()
+        }
     return [
-        HandsRun(by=by, minutes=round(took, 1), sections=sections[by])
+        HandsRun(by=by, minutes=round(took, 1), sections=sections[by], each=ticked_min.get(by, {}))
         for by, took in worked.items()
         if sections[by]
     ]

@@ -149,6 +149,10 @@ class LearnedOf(StrEnum):
     DOSE = "dose"
     LENGTH = "length"
     WEAR = "wear"
+    POSITION = "position"
+    """Minutes of a section by its place in a cycle, against the others of the same visit."""
+    ZONE_DOSE = "zone_dose"
+    """Product per gram of hair in a zone, against the rest of the same head."""
 
 
 class Promised(StrEnum):

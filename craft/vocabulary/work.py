@@ -182,6 +182,19 @@ class ActKey(StrEnum):
     COVER = "cover"
 
 
+class Position(StrEnum):
+    """Places in a cycle that may take other minutes than the rest: the first turn, and zones."""
+
+    FIRST = "first"
+    FRINGE = "fringe"
+    TOP = "top"
+    CROWN = "crown"
+    LEFT = "left"
+    RIGHT = "right"
+    BACK = "back"
+    NAPE = "nape"
+
+
 class WashOrder(StrEnum):
     SHAMPOO_FIRST = "shampoo_first"
     CONDITION_FIRST = "condition_first"

@@ -8,20 +8,23 @@ from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from typing import Any
+from uuid import uuid4
 
 from django.contrib.auth.models import User
 from django.utils import timezone
 
 from craft.contract import parse
+from craft.contract.events import AnyEvent, EventList
 from craft.plan.timetable import SHAPES, shaping_key
 from craft.visit.doses import planned_doses
-from craft.vocabulary import Dryness, Role, Style, Trait
+from craft.vocabulary import Dryness, Role, SectionTick, Style, Trait
 from salon.clients.models import Client
 from salon.clients.services import add_client, observe
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import ClientWish
 from salon.results.trials import begin_trial, next_pair, rate
+from salon.visits.log import append
 from salon.visits.recording import record
 
 #: How far back it begins, and before which day it ends [days ago].
@@ -32,6 +35,10 @@ HANDS: Mapping[tuple[str, Style], float] = {
     ("mara", Style.FLAT_TWIST_OUT): 1.30,
     ("ilse", Style.FINGER_COILS): 0.80,
 }
+#: What sections really take against the others: the first is slow for everybody, and Mara slows
+#: down after twelve.
+FIRST_SECTION = 1.35
+SLOWS_AFTER: Mapping[str, tuple[int, float]] = {"mara": (12, 1.40)}
 #: How far a visit strays.
 STRAYS = 0.10
 #: Somebody came to the door: minutes so many times as long, once.
@@ -123,7 +130,8 @@ def live_a_year(user: User, chance: random.Random) -> None:
     interrupted = next(each for each in visits[4:] if each.regular.hands == "mara")
     for coming in sorted(visits, key=lambda each: each.at):
         values = outcome_of(coming, chance, interrupted=coming is interrupted)
-        record(coming.plan, values | {"sure": True}, hands[coming.regular.hands])
+        visit = record(coming.plan, values | {"sure": True}, hands[coming.regular.hands])
+        append(visit, list(section_ticks(coming, values, chance)))
 
 
 def comings_of(regular: Regular, hands: Mapping[str, User], user: User) -> list[Coming]:
@@ -158,7 +166,9 @@ def add_observed_client(regular: Regular, user: User) -> Client:
         ("diameter_um", 72, "measured"),
         ("head_cm", 57, "measured"),
     )
-    rows = [{"kind": kind, "value": value, "method": method} for kind, value, method in seen]
+    rows: list[dict[str, Any]] = [
+        {"kind": kind, "value": value, "method": method} for kind, value, method in seen
+    ]
     observe(client, rows, user, long_ago())
     return client
 
@@ -230,6 +240,47 @@ def outcome_of(coming: Coming, chance: random.Random, *, interrupted: bool) -> d
         if not dry:
             values["frizz"] = min(5, values["frizz"] + 1)
     return values
+
+
+def section_ticks(
+    coming: Coming, values: Mapping[str, Any], chance: random.Random
+) -> Iterator[AnyEvent]:
+    """Sections as they were ticked in the cycle of a visit, if it had one.
+
+    Args:
+        coming: the visit
+        values: what really happened
+        chance: what it is drawn from
+    """
+    answer, took = (
+        coming.plan.parsed_answer,
+        {row["key"]: row["minutes"] for row in values["steps"]},
+    )
+    cycle = next((step for step in answer.steps if step.cycle), None)
+    if cycle is None or cycle.cycle is None:
+        return
+    steps = [step for step in answer.steps if step.sitting == 1]
+    before = steps[: steps.index(cycle)]
+    start = coming.at + timedelta(minutes=sum(took[step.key] + step.wait_min for step in before))
+    after, slower = SLOWS_AFTER.get(coming.regular.hands, (len(cycle.cycle.turns), 1.0))
+    shares = {
+        turn.section: turn.minutes
+        * (FIRST_SECTION if not place else slower if place >= after else 1.0)
+        * chance.lognormvariate(0, STRAYS)
+        for place, turn in enumerate(cycle.cycle.turns)
+    }
+    scale = took[cycle.key] / sum(shares.values())
+    rows: list[dict[str, Any]] = [
+        {"kind": "step_started", "at": start, "data": {"step": cycle.key}}
+    ]
+    clock = start
+    for section, minutes in shares.items():
+        clock += timedelta(minutes=minutes * scale * 0.999)
+        tick = {"section": section, "what": SectionTick.SHAPED.value}
+        rows.append({"kind": "section_done", "at": clock, "data": tick})
+    for place, row in enumerate(rows):
+        one = {"id": str(uuid4()), "device": "demo", "seq": place, "by": coming.regular.hands}
+        yield parse(EventList, {"events": [row | one | {"at": row["at"].isoformat()}]}).events[0]
 
 
 #: A trial that settled a question: what the halves got, first the clear gel, then the sea gel.

@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from craft.contract.plan.request import Learned
 from craft.contract.plan.request import LearnedOdds as AskedOdds
+from craft.learning.by_section import place_of
 from craft.learning.lessons import Lesson
 from craft.learning.quantities import (
     SPREADS,
@@ -25,7 +26,7 @@ from craft.messages import say
 from craft.plan.timetable import SHAPING
 from craft.ranges import SHIFT_MOST, SLOPE_MOST, UNSURE_MOST, clamp
 from craft.statistics.shrinkage import Estimate, Sample, learn, unit_estimate, unseen
-from craft.vocabulary import LearnedOf, Promised, Role
+from craft.vocabulary import LearnedOf, Position, Promised, Role, Zone
 from salon.clients.models import Client
 from salon.learning.models import (
     LearnedFactor,
@@ -44,7 +45,7 @@ DAY_S = 86_400.0
 #: What choices call the drying of opened sets.
 DRYING = "drying"
 #: What goes by the hands; the rest goes by the client.
-BY_HANDS = frozenset({LearnedOf.MINUTES})
+BY_HANDS = frozenset({LearnedOf.MINUTES, LearnedOf.POSITION})
 #: What the log of a visit tells; how a style lasts is reported from home.
 OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
 
@@ -242,13 +243,17 @@ class LearnedParts:
 
     Args:
         minutes: by key of the step, what these hands take
+        positions: by place in a cycle, what these hands take there against the rest
         doses: by role, what this client's hair takes
+        zone_doses: by role and zone, what it takes there against the rest of the head
         length: what this client's hair hangs at, against the forecast
         odds: how odds of dry came true
     """
 
     minutes: dict[str, Learned]
+    positions: dict[Position, Learned]
     doses: dict[Role, Learned]
+    zone_doses: dict[Role, dict[Zone, Learned]]
     length: Learned | None
     odds: AskedOdds | None
 
@@ -267,26 +272,32 @@ def learned_for(client: Client, by: User | None, style: str) -> LearnedParts:
         kept.setdefault((row.quantity, row.group), {})[row.hands] = estimate_of(row)
     by_client = any(quantity not in BY_HANDS for quantity, _ in kept)
     own = samples_of(client) if by_client else {}
-    parts = LearnedParts({}, {}, None, odds_as_asked())
-    minutes, doses, length = parts.minutes, parts.doses, None
+    parts = LearnedParts({}, {}, {}, {}, None, odds_as_asked())
+    length = None
     for (quantity, group), estimates in kept.items():
         salon = estimates.get("")
         if salon is None or quantity == LearnedOf.WEAR:
             continue
-        if quantity == LearnedOf.MINUTES:
-            key = step_of(group, style)
-            if key:
-                minutes[key] = as_asked(
-                    estimates.get(hands, salon), salon, say("{name}'s", name=name_of(by))
-                )
+        if quantity in BY_HANDS:
+            own_hands = as_asked(
+                estimates.get(hands, salon), salon, say("{name}'s", name=name_of(by))
+            )
+            place, key = place_of(group, style), step_of(group, style)
+            if quantity == LearnedOf.MINUTES and key:
+                parts.minutes[key] = own_hands
+            elif quantity == LearnedOf.POSITION and place:
+                parts.positions[place] = own_hands
             continue
         seen = own.get((quantity, group), ())
         of_client = unit_estimate(seen, salon, SPREADS[LearnedOf(quantity)])
         learned = as_asked(of_client, salon, say("this client's"))
         if quantity == LearnedOf.DETANGLING:
-            minutes[group] = learned
+            parts.minutes[group] = learned
         elif quantity == LearnedOf.DOSE:
-            doses[Role(group)] = learned
+            parts.doses[Role(group)] = learned
+        elif quantity == LearnedOf.ZONE_DOSE:
+            role, _, zone = group.partition(" ")
+            parts.zone_doses.setdefault(Role(role), {})[Zone(zone)] = learned
         elif seen:
             # How long one client hangs says little of another.
             length = learned

@@ -17,7 +17,7 @@ from salon.platform.fields import choice_field
 from salon.platform.language import SentenceField
 from salon.platform.permissions import Access
 from salon.platform.roles import HANDS, PLANNERS
-from salon.results import services
+from salon.results import factors, services
 from salon.results.opening import TABLES, as_csv, as_rows, dictionary
 
 
@@ -41,6 +41,13 @@ class LearnedRowSerializer(serializers.Serializer[Any]):
     differs = serializers.BooleanField(
         help_text="Whether the interval leaves the salon's standard out, by more than a twentieth."
     )
+
+
+class SlowingSerializer(serializers.Serializer[Any]):
+    """Hands that slow down after some sections of one head."""
+
+    text = SentenceField()
+    row = LearnedRowSerializer(help_text="What it rests on; plans do not use it.")
 
 
 class HeldOutSerializer(serializers.Serializer[Any]):
@@ -133,6 +140,7 @@ class ResultsSerializer(serializers.Serializer[Any]):
     """What was found."""
 
     learned = LearnedRowSerializer(many=True)
+    slowing = SlowingSerializer(many=True)
     held_out = HeldOutSerializer(many=True)
     promises = PromiseSerializer(many=True)
     at_home = AtHomeSerializer()
@@ -147,7 +155,8 @@ class ResultsView(APIView):
     @extend_schema(responses=ResultsSerializer)
     def get(self, request: Request) -> Response:
         found = {
-            "learned": services.learned_rows(),
+            "learned": factors.learned_rows(),
+            "slowing": factors.slowing(),
             "held_out": services.held_out(),
             "promises": services.promises(),
             "at_home": services.at_home(),

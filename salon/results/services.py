@@ -1,137 +1,27 @@
 """Findings: factors with their doubt, promises kept, errors held out, the books of the chair."""
 
-import math
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from django.contrib.auth.models import User
 from django.db.models import Avg, Count, F, QuerySet, Sum
 from django.db.models.functions import Abs
 from django.utils import timezone
 
-from craft.learning.quantities import LEAST_VISITS, MATTERS, differs
 from craft.learning.scoring import Reliability, brier, calibrate, log_score, reliability
 from craft.learning.wearing import Effect, compare_habits, of_humidity
-from craft.messages import capital, word
-from craft.plan.timetable import SHAPING
-from craft.styles.catalogue import TECHNIQUES
-from craft.vocabulary import LearnedOf, Promised, Style, VisitState
+from craft.vocabulary import Promised, VisitState
 from salon.aftercare.lasting import told_days
-from salon.clients.models import OpenedSet
-from salon.learning.models import LearnedFactor, LearnedSample, Promise
-from salon.learning.services import BY_HANDS, DRYING, estimate_of
-from salon.platform.language import sentence
+from salon.learning.models import LearnedSample, Promise
 from salon.products.models import Product, StockMove
 from salon.products.services import cost_per_g
 from salon.results.idle import idle
-from salon.salon_settings.services import current_salon
-from salon.staff.services import name_of
 from salon.visits.models import Visit, VisitStep
 
 #: Promises that are laid beside what came: the newest so many.
 PROMISES = 2000
-#: Standard deviations within which nine in ten lie.
-NINE_IN_TEN_Z = 1.645
 #: The books look back so far.
 BOOKS = timedelta(days=365)
-
-
-def group_name(group: str) -> str:
-    """A group in words: shaping by its technique, the rest by its key."""
-    if group.startswith(f"{SHAPING} "):
-        return TECHNIQUES[Style(group.removeprefix(f"{SHAPING} "))].title
-    return capital(word(group))
-
-
-@dataclass(frozen=True)
-class LearnedRow:
-    """A learned factor beside the value of the salon's standard.
-
-    Args:
-        quantity, group: what was learned
-        title: the group in words
-        hands, username: whose, in words and as a sign-in name; empty: the salon's
-        by_hands: it differs from specialist to specialist
-        factor, low, high: times the standard; low to high holds nine in ten
-        visits: it rests on
-        standard: mean of the standard over these visits [min, g or cm]
-        now: the same with the factor
-        differs: the standard lies outside the range by more than a twentieth
-    """
-
-    quantity: str
-    group: str
-    title: str
-    hands: str
-    username: str
-    by_hands: bool
-    factor: float
-    low: float
-    high: float
-    visits: int
-    standard: float
-    now: float
-    differs: bool
-
-
-def learned_rows() -> list[LearnedRow]:
-    """Factors that rest on enough visits, those farthest from the salon's standard first."""
-    values = LearnedSample.objects.values("quantity", "group").annotate(standard=Avg("standard"))
-    usual = {(row["quantity"], row["group"]): row["standard"] for row in values}
-    people = {user.get_username(): name_of(user) for user in User.objects.all()}
-    rows = []
-    for row in LearnedFactor.objects.filter(visits__gte=LEAST_VISITS):
-        estimate = estimate_of(row)
-        low, high = estimate.interval()
-        standard = usual.get((row.quantity, row.group), 0.0)
-        rows.append(
-            LearnedRow(
-                quantity=row.quantity,
-                group=row.group,
-                title=group_name(row.group),
-                hands=people.get(row.hands, row.hands),
-                username=row.hands,
-                by_hands=LearnedOf(row.quantity) in BY_HANDS,
-                factor=estimate.factor,
-                low=low,
-                high=high,
-                visits=row.visits,
-                standard=standard,
-                now=standard * estimate.factor,
-                differs=differs(estimate),
-            )
-        )
-    rows += drying_row()
-    return sorted(rows, key=lambda row: (not row.differs, -abs(row.factor - 1)))
-
-
-def drying_row() -> list[LearnedRow]:
-    """The salon's factor on drying times, where it rests on enough sets."""
-    standard = current_salon()
-    used = OpenedSet.objects.filter(used=True)
-    if standard.drying_visits < LEAST_VISITS:
-        return []
-    usual = used.aggregate(mean=Avg("forecast_h"))["mean"] or 0.0
-    factor, half = standard.drying_factor, NINE_IN_TEN_Z * standard.drying_unsure
-    low, high = factor * math.exp(-half), factor * math.exp(half)
-    return [
-        LearnedRow(
-            quantity=DRYING,
-            group="",
-            title=sentence("Drying time"),
-            hands="",
-            username="",
-            by_hands=False,
-            factor=factor,
-            low=low,
-            high=high,
-            visits=standard.drying_visits,
-            standard=usual,
-            now=usual * factor,
-            differs=not low <= 1 <= high and abs(factor - 1) >= MATTERS,
-        )
-    ]
 
 
 @dataclass(frozen=True)

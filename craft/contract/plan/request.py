@@ -41,6 +41,7 @@ from craft.vocabulary import (
     Night,
     OnHead,
     Passed,
+    Position,
     PreWash,
     Refreshing,
     Releasing,
@@ -422,6 +423,10 @@ class PlanRequest(Wish):
     """By key of the step: what these hands take, times their pace."""
     learned_doses: dict[Role, Learned] = Field(default_factory=dict)
     """By role: what this head takes."""
+    learned_positions: dict[Position, Learned] = Field(default_factory=dict)
+    """By place in a cycle: what a section there takes, times what the others take."""
+    learned_zone_doses: dict[Role, dict[Zone, Learned]] = Field(default_factory=dict)
+    """By role and zone: product per gram of hair, times what the rest of the head takes."""
     learned_odds: LearnedOdds | None = None
     """How odds of dry came true."""
     learned_length: Learned | None = None

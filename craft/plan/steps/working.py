@@ -10,6 +10,7 @@ from craft.plan.details import added_minutes, detail_instructions, does
 from craft.plan.dosing import dose_of_layer, name_of
 from craft.plan.layers import layer_over
 from craft.plan.minutes import layer_minutes, shape_minutes
+from craft.plan.places import position_reasons
 from craft.plan.steps.laying_in import (
     layer_way,
     layer_ways,
@@ -145,6 +146,7 @@ def work(case: Case) -> Step:
         sections=count,
         reasons=[
             way_reason(case),
+            *position_reasons(case, {turn.section.number: turn.section for turn in turns}),
             *([layers_reason(case)] if layers else []),
             section_time_reason(case, shaping),
             section_count_reason(case),

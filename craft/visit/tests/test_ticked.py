@@ -1,10 +1,10 @@
 """A cycle at the chair: ticks without doses, bottles that run out, hands that change."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from typing import Any
 from unittest import TestCase
 
-from craft.contract import PlanRequest, parse
+from craft.contract import PlanAnswer, PlanRequest, parse
 from craft.contract.chair import ChairRequest
 from craft.contract.events import EventList
 from craft.contract.visit import DoseRun, VisitAnswer
@@ -44,8 +44,12 @@ def log(*more: Mapping[str, Any], ticks: range = range(1, 15)) -> list[Mapping[s
     return [started, *(tick(section) for section in ticks), *more]
 
 
+def fold_entries(plan: PlanAnswer, entries: Sequence[Mapping[str, Any]]) -> VisitAnswer:
+    return fold(plan, parse(EventList, {"events": entries}).events)
+
+
 def folded(entries: list[Mapping[str, Any]]) -> VisitAnswer:
-    return fold(PLAN, parse(EventList, {"events": entries}).events)
+    return fold_entries(PLAN, entries)
 
 
 def gel_of(answer: VisitAnswer) -> DoseRun:

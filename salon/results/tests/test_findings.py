@@ -11,12 +11,15 @@ from django.contrib.auth.models import User
 from django.test import Client as ApiClient
 from django.utils import timezone
 
+from craft.contract import parse
 from craft.vocabulary import Suggested
 from salon.aftercare.models import Checkin
 from salon.booking.models import Shift
 from salon.clients.models import Client
 from salon.clients.services import add_client
 from salon.demo.year import live_a_year
+from salon.planning.services import save
+from salon.planning.wish import ClientWish
 from salon.platform.roles import WorkRole
 from salon.products.models import Product, StockMove
 from salon.results.models import Trial, TrialPair
@@ -54,6 +57,31 @@ class FindingsTest(ApiTest):
         told = [row["differs"] for row in rows]
         self.assertEqual(told, sorted(told, reverse=True), "what differs stands first")
         self.assertTrue(all(row["visits"] >= 3 for row in rows))
+
+    def test_who_slows_down_is_said_with_the_range_and_the_visits_behind_it(self) -> None:
+        slowing = self.client.get("/api/results/").json()["slowing"]
+        mara = next(row for row in slowing if row["row"]["hands"] == "Mara")
+        self.assertIn("Mara slows down after section 12 (Two-strand twist-out)", mara["text"])
+        row = mara["row"]
+        self.assertTrue(1 < row["low"] < 1.4 < row["high"], row)
+        self.assertNotIn("Ilse", [each["row"]["hands"] for each in slowing])
+        asked = {"quantity": "position", "group": row["group"], "hands": row["username"]}
+        visits = self.client.get("/api/results/learned/", asked).json()["visits"]
+        self.assertEqual(len(visits), row["visits"])
+
+    def test_a_first_section_is_slow_and_the_next_plan_gives_it_more_minutes(self) -> None:
+        rows = self.client.get("/api/results/").json()["learned"]
+        first = next(row for row in rows if row["group"] == "first two_strand_twist_out")
+        self.assertEqual(first["title"], "Two-strand twist-out: first section")
+        self.assertTrue(first["low"] < 1.35 < first["high"], first)
+        mara = User.objects.get(username="mara")
+        client = Client.objects.get(name="Juno Reefer")
+        wish = {"client": client.pk, "goal": {"style": "two_strand_twist_out", "sections": 16}}
+        plan = save(client, parse(ClientWish, wish), mara)
+        cycle = next(step.cycle for step in plan.parsed_answer.steps if step.cycle)
+        assert cycle is not None
+        minutes = [turn.minutes for turn in cycle.turns]
+        self.assertGreater(minutes[0], 1.15 * minutes[1])
 
     def test_errors_are_held_out_and_promises_laid_beside_what_came(self) -> None:
         answer = self.client.get("/api/results/").json()

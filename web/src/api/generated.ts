@@ -4664,6 +4664,18 @@ export interface components {
              */
             rest_g?: number;
             /**
+             * By Section
+             * @description What sections got [g], as noted for them or ticked as planned.
+             */
+            by_section?: {
+                [key: string]: number;
+            };
+            /**
+             * Noted Sections
+             * @description Of them, those it was noted for.
+             */
+            noted_sections?: number[];
+            /**
              * Leftover G
              * @description Of what was taken, so much went back into the bottle or away.
              * @default 0
@@ -5858,6 +5870,13 @@ export interface components {
             minutes: number;
             /** Sections */
             sections: number[];
+            /**
+             * Each
+             * @description Minutes of every section that was ticked, in the order in which it was.
+             */
+            each?: {
+                [key: string]: number;
+            };
         };
         /**
          * HeadIn
@@ -6735,9 +6754,11 @@ export interface components {
          *     * `dose` - dose
          *     * `length` - length
          *     * `wear` - wear
+         *     * `position` - position
+         *     * `zone_dose` - zone_dose
          * @enum {string}
          */
-        LearnedQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear";
+        LearnedQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear" | "position" | "zone_dose";
         /** @description A factor on the value of the salon's standard. */
         LearnedRow: {
             quantity: components["schemas"]["LearnedValueEnum"];
@@ -6779,9 +6800,11 @@ export interface components {
          *     * `dose` - dose
          *     * `length` - length
          *     * `wear` - wear
+         *     * `position` - position
+         *     * `zone_dose` - zone_dose
          * @enum {string}
          */
-        LearnedValueEnum: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
+        LearnedValueEnum: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear" | "position" | "zone_dose";
         /** @description A visit behind a learned value. */
         LearnedVisit: {
             visit: number;
@@ -8661,6 +8684,22 @@ export interface components {
                 [key: string]: components["schemas"]["Learned"];
             };
             /**
+             * Learned Positions
+             * @description By place in a cycle: what a section there takes, times what the others take.
+             */
+            learned_positions?: {
+                [key: string]: components["schemas"]["Learned"];
+            };
+            /**
+             * Learned Zone Doses
+             * @description By role and zone: product per gram of hair, times what the rest of the head takes.
+             */
+            learned_zone_doses?: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Learned"];
+                };
+            };
+            /**
              * @description How odds of dry came true.
              * @default null
              */
@@ -8809,6 +8848,22 @@ export interface components {
              */
             learned_doses?: {
                 [key: string]: components["schemas"]["Learned"];
+            };
+            /**
+             * Learned Positions
+             * @description By place in a cycle: what a section there takes, times what the others take.
+             */
+            learned_positions?: {
+                [key: string]: components["schemas"]["Learned"];
+            };
+            /**
+             * Learned Zone Doses
+             * @description By role and zone: product per gram of hair, times what the rest of the head takes.
+             */
+            learned_zone_doses?: {
+                [key: string]: {
+                    [key: string]: components["schemas"]["Learned"];
+                };
             };
             /**
              * @description How odds of dry came true.
@@ -9049,6 +9104,12 @@ export interface components {
          * @enum {string}
          */
         PorosityTest: "bead_s" | "soak_s" | "float" | "slide" | "dry_ratio" | "word";
+        /**
+         * Position
+         * @description Places in a cycle that may take other minutes than the rest: the first turn, and zones.
+         * @enum {string}
+         */
+        Position: "first" | "fringe" | "top" | "crown" | "left" | "right" | "back" | "nape";
         /** @description What somebody does to the simulated scale. */
         PourRequest: {
             /** Format: double */
@@ -9925,6 +9986,7 @@ export interface components {
         /** @description What was found. */
         Results: {
             learned: components["schemas"]["LearnedRow"][];
+            slowing: components["schemas"]["Slowing"][];
             held_out: components["schemas"]["HeldOut"][];
             promises: components["schemas"]["Promise"][];
             at_home: components["schemas"]["AtHome"];
@@ -11061,6 +11123,12 @@ export interface components {
             note?: string;
             /** Format: date */
             date?: string;
+        };
+        /** @description Hands that slow down after some sections of one head. */
+        Slowing: {
+            text: string;
+            /** @description What it rests on; plans do not use it. */
+            row: components["schemas"]["LearnedRow"];
         };
         /**
          * Smoothing
@@ -17675,8 +17743,10 @@ export interface operations {
                  *     * `dose` - dose
                  *     * `length` - length
                  *     * `wear` - wear
+                 *     * `position` - position
+                 *     * `zone_dose` - zone_dose
                  */
-                quantity: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear";
+                quantity: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear" | "position" | "zone_dose";
             };
             header?: never;
             path?: never;
@@ -19491,7 +19561,7 @@ export const pathsApiPlansPkCardPdfGetParametersQueryLanguageValues: ReadonlyArr
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiResultsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data/"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
 export const pathsApiResultsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data.csv"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
-export const pathsApiResultsLearnedGetParametersQueryQuantityValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/learned/"]["get"]["parameters"]["query"]["quantity"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
+export const pathsApiResultsLearnedGetParametersQueryQuantityValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/learned/"]["get"]["parameters"]["query"]["quantity"]> = ["drying", "minutes", "detangling", "dose", "length", "wear", "position", "zone_dose"];
 export const pathsApiSavedViewsGetParametersQueryPlaceValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/saved-views/"]["get"]["parameters"]["query"]["place"]> = ["visits", "clients"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiVisitsGetParametersQueryDrynessValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["dryness"]> = ["dry", "damp_roots", "wet"];
@@ -19564,8 +19634,8 @@ export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
 export const layoutEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayoutEnum"]> = ["halves", "coils", "visits"];
-export const learnedQuantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedQuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear"];
-export const learnedValueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedValueEnum"]> = ["drying", "minutes", "detangling", "dose", "length", "wear"];
+export const learnedQuantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedQuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear", "position", "zone_dose"];
+export const learnedValueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedValueEnum"]> = ["drying", "minutes", "detangling", "dose", "length", "wear", "position", "zone_dose"];
 export const leftoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Leftover"]["kind"]> = ["leftover"];
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
@@ -19591,6 +19661,7 @@ export const patternValues: ReadonlyArray<FlattenedDeepRequired<components>["sch
 export const placeEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlaceEnum"]> = ["visits", "clients"];
 export const plannedDayKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PlannedDayKindEnum"]> = ["swim", "sport", "veil", "helmet", "event"];
 export const porosityTestValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PorosityTest"]> = ["bead_s", "soak_s", "float", "slide", "dry_ratio", "word"];
+export const positionValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Position"]> = ["first", "fringe", "top", "crown", "left", "right", "back", "nape"];
 export const preWashValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PreWash"]> = ["auto", "none", "oil"];
 export const promiseKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["PromiseKindEnum"]> = ["dry", "minutes", "length"];
 export const refreshedWithEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["RefreshedWithEnum"]> = ["styler_spray", "water", "oil", "retwist"];
