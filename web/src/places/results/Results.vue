@@ -24,6 +24,8 @@ const UNITS = {
   length: 'cm',
   wear: 'd',
   drying: 'h',
+  position: 'min',
+  zone_dose: 'g',
 } as const
 /** The axis of factors. */
 const AXIS = [0.6, 1.6] as const
@@ -152,6 +154,24 @@ const coin = (value: number) => money(value, standard.data.value?.currency ?? ''
             }}
           </button>
         </p>
+        <template v-for="one in data.slowing" :key="keyOf(one.row)">
+          <p class="slowing">
+            {{ one.text }}
+            <button
+              class="act"
+              type="button"
+              :aria-expanded="opened === keyOf(one.row)"
+              @click="opened = opened === keyOf(one.row) ? undefined : keyOf(one.row)"
+            >
+              {{ t('results.showVisits') }}
+            </button>
+          </p>
+          <LearnedVisits
+            v-if="opened === keyOf(one.row)"
+            :row="one.row"
+            :amount="(value) => amount(one.row, value)"
+          />
+        </template>
         <h2 class="next">{{ t('results.forecasts') }}</h2>
         <p class="quiet">{{ t('results.heldOut') }}</p>
         <ul class="errors">
@@ -255,6 +275,11 @@ section {
 }
 .next {
   margin-top: 26px;
+}
+.slowing {
+  display: flex;
+  align-items: center;
+  gap: 12px;
 }
 .side {
   display: grid;

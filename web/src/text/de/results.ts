@@ -22,9 +22,12 @@ export const results = {
       length: 'Fertige Länge',
       wear: 'Tage, die eine Frisur hält',
       drying: 'Trockenzeit',
+      position: '{what}, Minuten gegenüber den anderen Abschnitten',
+      zone_dose: '{what}, Gramm gegenüber dem übrigen Kopf',
     },
     onlyDiffering: 'Nur Unterschiede zeigen',
     showAll: '{n} weitere zeigen, die zum Standard passen',
+    showVisits: 'Besuche zeigen',
     forecasts: 'Genauigkeit der Vorhersagen',
     heldOut: 'Jede Vorhersage wird damit verglichen, was danach geschah.',
     quantities: {
@@ -33,6 +36,8 @@ export const results = {
       dose: 'Mengen',
       length: 'Fertige Länge',
       wear: 'Tage, die eine Frisur hält',
+      position: 'Minuten eines Abschnitts nach seinem Platz',
+      zone_dose: 'Menge nach Zone',
     },
     home: 'Rückmeldungen von zu Hause',
     homeCount:

@@ -22,9 +22,12 @@ export const results = {
       length: 'Finished length',
       wear: 'Days a style lasts',
       drying: 'Drying time',
+      position: '{what}, minutes against the other sections',
+      zone_dose: '{what}, grams against the rest of the head',
     },
     onlyDiffering: 'Show only differences',
     showAll: 'Show {n} more that match the standard',
+    showVisits: 'Show visits',
     forecasts: 'Forecast accuracy',
     heldOut: 'Each forecast is compared with what happened afterwards.',
     quantities: {
@@ -33,6 +36,8 @@ export const results = {
       dose: 'Doses',
       length: 'Finished length',
       wear: 'Days a style lasts',
+      position: 'Minutes of a section by its place',
+      zone_dose: 'Dose by zone',
     },
     home: 'From clients at home',
     homeCount:
