@@ -8,7 +8,7 @@ from craft.contract.base import Frozen
 from craft.contract.events import AnyEvent
 from craft.contract.plan import PlanAnswer, PlanRequest, Reason
 from craft.contract.sentence import Sentence
-from craft.contract.visit import VisitAnswer
+from craft.contract.visit import FaultFinding, VisitAnswer
 from craft.vocabulary import Fits, LayOut, Role, SectionTick, Side, SwapAbout, Touch
 
 
@@ -203,6 +203,14 @@ class SwapCheck(Frozen):
     lines: list[SwapLine]
 
 
+class LastTime(Frozen):
+    """What went wrong at a visit, for the next one."""
+
+    faults: list[FaultFinding]
+    uneven: list[Sentence]
+    """Products that one side got more of, in words."""
+
+
 class LayOutItem(Frozen):
     """Something to put ready before the service begins."""
 
@@ -237,5 +245,7 @@ class ChairAnswer(Frozen):
     gate: Gate | None
     """Null where nothing is opened."""
     rest: Rest | None
+    faults: list[FaultFinding] = Field(default_factory=list)
+    """What failed, by place, with its likely causes."""
     lay_out: list[LayOutItem] = Field(default_factory=list)
     """What to put ready; empty once the service has begun."""

@@ -13,6 +13,7 @@ from craft.vocabulary import (
     Comfort,
     Dryness,
     EventKind,
+    Fault,
     KitKind,
     KitPlace,
     NoteAbout,
@@ -194,6 +195,15 @@ class ComfortData(Frozen):
     zone: Zone | None = None
 
 
+class FaultData(Frozen):
+    """What failed in some sections, as it is seen when the style is opened."""
+
+    fault: Fault
+    sections: Annotated[list[SectionNumber], Field(min_length=1, max_length=120)]
+    gone: bool = False
+    """It is not there after all."""
+
+
 class ClosedData(Frozen):
     """What nobody noted went as planned."""
 
@@ -315,6 +325,11 @@ class ComfortFelt(Event):
     data: ComfortData
 
 
+class FaultSeen(Event):
+    kind: Literal["fault"]
+    data: FaultData
+
+
 class Closed(Event):
     kind: Literal["closed"]
     data: ClosedData = Field(default_factory=ClosedData)
@@ -348,6 +363,7 @@ AnyEvent = Annotated[
     | Touched
     | Leftover
     | ComfortFelt
+    | FaultSeen
     | Closed
     | Correction,
     Field(discriminator="kind"),
@@ -378,6 +394,7 @@ DATA: dict[EventKind, type[Frozen]] = {
     EventKind.TOUCH: TouchData,
     EventKind.LEFTOVER: LeftoverData,
     EventKind.COMFORT: ComfortData,
+    EventKind.FAULT: FaultData,
     EventKind.CLOSED: ClosedData,
     EventKind.CORRECTION: CorrectionData,
 }

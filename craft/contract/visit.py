@@ -12,6 +12,7 @@ from craft.contract.sentence import Sentence
 from craft.vocabulary import (
     Comfort,
     Dryness,
+    Fault,
     KitKind,
     Residue,
     Role,
@@ -161,6 +162,39 @@ class KitRun(Frozen):
     returned_at: AwareDatetime | None
 
 
+class FaultRun(Frozen):
+    """What failed, and in which sections."""
+
+    fault: Fault
+    sections: list[int]
+
+
+class Cause(Frozen):
+    """Why something probably failed."""
+
+    sections: list[int]
+    text: Sentence
+    trigger: Sentence
+    """What of the log says so."""
+    source: Sentence
+    remedy: Sentence
+    """What to do about it next time."""
+    seen: bool
+    """Whether the log shows it; else it is what the trade looks for first."""
+
+
+class FaultFinding(Frozen):
+    """What failed and where, with its likely causes."""
+
+    fault: Fault
+    title: Sentence
+    sections: list[int]
+    zones: list[Zone]
+    place: Sentence
+    causes: list[Cause]
+    """The likeliest first."""
+
+
 class VisitAnswer(Frozen):
     """A visit, folded from its log."""
 
@@ -183,6 +217,8 @@ class VisitAnswer(Frozen):
     zone_lengths: dict[Zone, float] = Field(default_factory=dict)
     touches: dict[Touch, Dryness] = Field(default_factory=dict)
     comfort: Comfort | None = None
+    faults: list[FaultRun] = Field(default_factory=list)
+    """What failed, by place."""
     said: list[str] = Field(default_factory=list)
     """What the client said."""
     next_time: list[str] = Field(default_factory=list)

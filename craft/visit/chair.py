@@ -5,11 +5,13 @@ from collections.abc import Iterator
 from datetime import datetime
 
 from craft.contract.chair import ChairAnswer, ChairRequest, DueTimer, Rest, UnevenDose
+from craft.contract.plan import PlanAnswer
 from craft.contract.reasons import TRADE
 from craft.contract.visit import TimerRun, VisitAnswer
 from craft.messages import say
 from craft.plan.timetable import SHAPES
 from craft.visit.evenness import UNEVEN_SHARE, uneven_sides
+from craft.visit.faults import findings
 from craft.visit.film import film
 from craft.visit.fold import fold
 from craft.visit.gate import gate
@@ -18,7 +20,7 @@ from craft.visit.log import RELEASE, TICKS, Log, apply_corrections, in_order, mi
 from craft.visit.mishaps import mishaps
 from craft.visit.runs import shaped_when
 from craft.visit.steps import chair_step, current
-from craft.vocabulary import SectionTick, StepStatus, VisitState
+from craft.vocabulary import Role, SectionTick, StepStatus, VisitState
 from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN, REST_MIN, fine_runs
 
 #: What follows sets what was laid in: after it a dose is no longer evened out.
@@ -56,6 +58,7 @@ def chair(request: ChairRequest) -> ChairAnswer:
         if released
         else None,
         rest=rest(visit, now),
+        faults=findings(plan, visit),
         lay_out=lay_out(plan, request.asked, request.stock)
         if visit.state is VisitState.PLANNED
         else [],
@@ -78,15 +81,18 @@ def due(timer: TimerRun, now: datetime) -> DueTimer:
     )
 
 
+def dose_names(plan: PlanAnswer) -> dict[tuple[str, Role], str]:
+    """Products of a plan in words, by step and role."""
+    return {
+        (step.key, product.role): product.name for step in plan.steps for product in step.products
+    }
+
+
 def uneven_doses(log: Log, visit: VisitAnswer) -> Iterator[UnevenDose]:
     """Doses that differ between two sides, while they can be mended and after."""
     begun = {run.key for run in visit.steps if run.status is not StepStatus.PLANNED}
     mendable = not begun & SETS_IT
-    names = {
-        (step.key, product.role): product.name
-        for step in log.plan.steps
-        for product in step.products
-    }
+    names = dose_names(log.plan)
     for uneven in uneven_sides(log, visit.steps, visit.sections):
         step, role, layer = uneven.key
         percent = round((uneven.ratio - 1) * 100)

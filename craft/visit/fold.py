@@ -7,6 +7,7 @@ from craft.contract.events import (
     ComfortFelt,
     DrynessFelt,
     Event,
+    FaultSeen,
     KitIn,
     KitOut,
     Length,
@@ -16,14 +17,22 @@ from craft.contract.events import (
     Touched,
 )
 from craft.contract.plan import PlanAnswer
-from craft.contract.visit import KitRun, ReleaseRun, SectionRun, StepRun, VisitAnswer, VisitRequest
+from craft.contract.visit import (
+    FaultRun,
+    KitRun,
+    ReleaseRun,
+    SectionRun,
+    StepRun,
+    VisitAnswer,
+    VisitRequest,
+)
 from craft.errors import CraftError
 from craft.messages import join, say
 from craft.visit.doses import dose_runs
 from craft.visit.flags import flags_of
 from craft.visit.log import RELEASE, Log, apply_corrections, begin_of, in_order, last
 from craft.visit.runs import kit_runs, release_run, section_runs, sitting_runs, step_run, timer_runs
-from craft.vocabulary import Dryness, NoteAbout, StepStatus, Trait, VisitState, Zone
+from craft.vocabulary import Dryness, Fault, NoteAbout, StepStatus, Trait, VisitState, Zone
 from craft.words import plural
 
 
@@ -65,6 +74,7 @@ def fold(plan: PlanAnswer, events: Iterable[Event]) -> VisitAnswer:
             if entry.data.zone is not None
         },
         touches={entry.data.place: entry.data.dryness for entry in log.of(Touched)},
+        faults=faults_of(log),
         comfort=last(entry.data.comfort for entry in log.of(ComfortFelt)),
         dryness=dryness,
         dryness_confirmed=last(entry.data.confirmed for entry in log.of(DrynessFelt)) or False,
@@ -128,6 +138,22 @@ def zone_scores_of(log: Log) -> dict[Trait, dict[Zone, int]]:
         if entry.data.zone is not None:
             scores.setdefault(entry.data.trait, {})[entry.data.zone] = entry.data.value
     return scores
+
+
+def faults_of(log: Log) -> list[FaultRun]:
+    """What failed and in which sections, by what was said of each last."""
+    places: dict[Fault, set[int]] = {}
+    for entry in log.of(FaultSeen):
+        own = places.setdefault(entry.data.fault, set())
+        if entry.data.gone:
+            own.difference_update(entry.data.sections)
+        else:
+            own.update(entry.data.sections)
+    return [
+        FaultRun(fault=fault, sections=sorted(places[fault]))
+        for fault in Fault
+        if places.get(fault)
+    ]
 
 
 def notes_about(log: Log, about: NoteAbout) -> list[str]:

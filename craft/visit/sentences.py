@@ -11,6 +11,7 @@ from craft.contract.events import (
     DoseTaken,
     DrynessFelt,
     Event,
+    FaultSeen,
     Handover,
     KitIn,
     KitOut,
@@ -34,6 +35,7 @@ from craft.contract.plan import PlanAnswer
 from craft.messages import capital, join, say, word
 from craft.ranges import SCORE_MAX
 from craft.visit.doses import planned_doses
+from craft.visit.faults import FAULT_NAMES, sections_words
 from craft.vocabulary import Dryness, KitPlace, NoteAbout, Role, SectionWork, Zone
 from craft.words import plural
 
@@ -149,6 +151,14 @@ def comfort(_: PlanAnswer, entry: ComfortFelt) -> str:
     return join(", ", [text, *zone_words(entry.data.zone)])
 
 
+def fault(_: PlanAnswer, entry: FaultSeen) -> str:
+    """What failed, and where."""
+    name, place = FAULT_NAMES[entry.data.fault], sections_words(entry.data.sections)
+    if entry.data.gone:
+        return say("Taken back: {fault}, {place}", fault=name, place=place)
+    return say("{fault}, {place}", fault=capital(name), place=place)
+
+
 def leftover(plan: PlanAnswer, entry: Leftover) -> str:
     """What stayed in the bowl."""
     data = entry.data
@@ -198,6 +208,7 @@ SENTENCES: Mapping[type[Event], Callable[[PlanAnswer, Any], str]] = {
         dryness=word(entry.data.dryness),
     ),
     ComfortFelt: comfort,
+    FaultSeen: fault,
     Closed: lambda _, __: say("Closed"),
 }
 

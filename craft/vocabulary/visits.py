@@ -29,6 +29,7 @@ class EventKind(StrEnum):
     TOUCH = "touch"
     LEFTOVER = "leftover"
     COMFORT = "comfort"
+    FAULT = "fault"
     CORRECTION = "correction"
 
 
@@ -116,6 +117,19 @@ class Comfort(StrEnum):
     GOOD = "good"
     TIGHT = "tight"
     PAIN = "pain"
+
+
+class Fault(StrEnum):
+    """What can fail in one place of a style, as it is seen when it is opened."""
+
+    FRIZZ_ROOTS = "frizz_roots"
+    FRIZZ = "frizz"
+    FLAKES = "flakes"
+    CLUMP_LOST = "clump_lost"
+    OWN_TEXTURE = "own_texture"
+    LOOSE_ENDS = "loose_ends"
+    FLAT_ROOTS = "flat_roots"
+    MARKS = "marks"
 
 
 class NoteAbout(StrEnum):

@@ -12,7 +12,7 @@ from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from craft.contract import PlanAnswer, read
-from craft.contract.chair import ChairAnswer, SwapCheck
+from craft.contract.chair import ChairAnswer, LastTime, SwapCheck
 from craft.contract.events import EventList
 from craft.contract.replay import ENTRIES_MOST, ReplayAnswer
 from craft.vocabulary import Role, StepStatus, VisitState
@@ -20,10 +20,12 @@ from salon.chair.services import (
     chair_of,
     check_swap,
     go_on_by,
+    last_time_of,
     note,
     replan_rest,
     replay_visit,
     under_way,
+    visit_before,
     visits_with_plan,
 )
 from salon.kit.api import KitUseSerializer
@@ -124,6 +126,39 @@ class ReplaySerializer(serializers.Serializer[Any]):
     plan = serializers.IntegerField()
     names = serializers.DictField(child=serializers.CharField(), help_text="Of those who worked.")
     replay = ReplayField()
+
+
+@core_schema(LastTime)
+class LastTimeField(serializers.JSONField):
+    """What went wrong at a visit."""
+
+
+class VisitBeforeSerializer(serializers.Serializer[Any]):
+    """The last visit of the same client."""
+
+    visit = serializers.IntegerField(allow_null=True, help_text="Null: this is the first.")
+    at = serializers.DateTimeField(allow_null=True)
+    title = SentenceField(allow_blank=True)
+    last_time = LastTimeField(allow_null=True)
+
+
+class VisitBeforeView(APIView):
+    """What went wrong at the last visit of the same client."""
+
+    access = Access(HANDS)
+
+    @extend_schema(responses={200: VisitBeforeSerializer})
+    def get(self, request: Request, pk: int) -> Response:
+        before = visit_before(get_object_or_404(Visit, pk=pk))
+        out: dict[str, Any] = {"visit": None, "at": None, "title": "", "last_time": None}
+        if before is not None:
+            out = {
+                "visit": before.pk,
+                "at": before.started_at,
+                "title": before.plan.spoken_title,
+                "last_time": last_time_of(before).model_dump(mode="json"),
+            }
+        return Response(VisitBeforeSerializer(out).data)
 
 
 class MomentQuery(serializers.Serializer[Any]):
@@ -287,6 +322,7 @@ urlpatterns = [
     path("chairs/", SeatsView.as_view(), name="chairs"),
     path("visits/<int:pk>/chair/", ChairView.as_view(), name="chair"),
     path("visits/<int:pk>/replay/", ReplayView.as_view(), name="visit-replay"),
+    path("visits/<int:pk>/before/", VisitBeforeView.as_view(), name="visit-before"),
     path("visits/<int:pk>/swap/", SwapView.as_view(), name="chair-swap"),
     path("visits/<int:pk>/replan/", ReplanRestView.as_view(), name="chair-replan"),
 ]

@@ -10,7 +10,7 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from craft.contract import PlanAnswer, parse
-from craft.contract.chair import ChairAnswer, ChairRequest, SwapCheck
+from craft.contract.chair import ChairAnswer, ChairRequest, LastTime, SwapCheck
 from craft.contract.events import AnyEvent, Begun
 from craft.contract.proposals import CompareRequest
 from craft.contract.replay import ReplayAnswer, ReplayRequest
@@ -18,6 +18,7 @@ from craft.errors import CraftError
 from craft.plan.alternatives.compare import compare
 from craft.visit.chair import chair
 from craft.visit.fold import fold
+from craft.visit.last_time import last_time
 from craft.visit.replay import replay
 from craft.visit.swap import swap_check
 from craft.vocabulary import BookingState, EventKind, Role, VisitState
@@ -86,6 +87,27 @@ def replay_visit(visit: Visit, moment: int | None) -> ReplayAnswer:
     return replay(
         ReplayRequest(plan=visit.plan.parsed_answer, events=events_of(visit), moment=moment)
     )
+
+
+#: A visit that is far enough to have shown what went wrong.
+SHOWN = (VisitState.BETWEEN, VisitState.RELEASED, VisitState.DONE)
+
+
+def visit_before(visit: Visit) -> Visit | None:
+    """The last visit of the same client before one, if there was any."""
+    rows = visits_with_plan().filter(client=visit.client_id, state__in=SHOWN).exclude(pk=visit.pk)
+    if visit.started_at is not None:
+        rows = rows.filter(started_at__lt=visit.started_at)
+    return rows.order_by("-started_at", "-pk").first()
+
+
+def last_time_of(visit: Visit) -> LastTime:
+    """What went wrong at a visit, for the next one.
+
+    Raises:
+        CraftError: an entry of its log speaks of what the plan does not have
+    """
+    return last_time(ReplayRequest(plan=visit.plan.parsed_answer, events=events_of(visit)))
 
 
 def visits_with_plan() -> QuerySet[Visit]:

@@ -15,8 +15,9 @@ from rest_framework.views import APIView
 
 from craft.contract import read
 from craft.contract.events import EventList
-from craft.contract.visit import VisitAnswer
+from craft.contract.visit import FaultFinding, VisitAnswer
 from craft.ranges import SCORE_MAX, SCORE_MIN
+from craft.visit.faults import findings
 from craft.vocabulary import (
     Dryness,
     Residue,
@@ -221,6 +222,11 @@ class VisitRowSerializer(serializers.ModelSerializer[Visit]):
         return MinutesSerializer(compare.minutes_of(visit)).data
 
 
+@core_schema(FaultFinding)
+class FaultField(serializers.JSONField):
+    """What failed, by place, with its likely causes."""
+
+
 class VisitSerializer(VisitRowSerializer):
     steps = serializers.SerializerMethodField()
     doses = serializers.SerializerMethodField()
@@ -228,6 +234,7 @@ class VisitSerializer(VisitRowSerializer):
     recorded_by = serializers.SerializerMethodField()
     cost = serializers.SerializerMethodField()
     settled = serializers.SerializerMethodField()
+    faults = serializers.SerializerMethodField()
 
     class Meta(VisitRowSerializer.Meta):
         fields = [
@@ -238,12 +245,18 @@ class VisitSerializer(VisitRowSerializer):
             "recorded_by",
             "cost",
             "settled",
+            "faults",
         ]
 
     @extend_schema_field(serializers.DictField(child=serializers.IntegerField()))
     def get_settled(self, visit: Visit) -> dict[str, int]:
         """Scores that were judged again once it had settled, by trait."""
         return {trait.value: value for trait, value in fold_visit(visit).settled.items()}
+
+    @extend_schema_field(serializers.ListField(child=FaultField()))
+    def get_faults(self, visit: Visit) -> Any:
+        rows = findings(visit.plan.parsed_answer, fold_visit(visit))
+        return [row.model_dump(mode="json") for row in rows]
 
     @extend_schema_field(CostSerializer)
     def get_cost(self, visit: Visit) -> Any:

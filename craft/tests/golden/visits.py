@@ -17,7 +17,7 @@ from craft.contract.events import EventList
 from craft.tests.requests import planned
 from craft.visit.fold import fold
 from craft.visit.steps import current
-from craft.vocabulary import Dryness, SectionWork, StepStatus, Touch, Trait, Zone
+from craft.vocabulary import Dryness, Fault, SectionWork, StepStatus, Touch, Trait, Zone
 
 VISITS = Path(__file__).parent / "visits.jsonl"
 LOGS, SEED = 240, 20261201
@@ -41,6 +41,7 @@ SHOWN = {
     "touches",
     "comfort",
     "residue",
+    "faults",
 }
 
 
@@ -89,13 +90,18 @@ def random_log(draw: random.Random, plan: PlanAnswer) -> list[dict[str, Any]]:
             "dryness": draw.choice(list(Dryness)).value,
         },
         "comfort": lambda: {"comfort": draw.choice(["good", "tight", "pain"])},
+        "fault": lambda: {
+            "fault": draw.choice(list(Fault)).value,
+            "sections": sorted(draw.sample(numbers, min(2, len(numbers)))),
+            "gone": draw.random() < 0.3,
+        },
         "residue": lambda: {"residue": draw.choice(["none", "some", "much"])},
         "note": lambda: {"text": "front misted again"},
         "closed": dict,
     }
     rare = {"closed": 0.15, "released": 0.3, "section_released": 0.6}
     if not plan.sections:
-        del makers["section_done"], makers["section_released"]
+        del makers["section_done"], makers["section_released"], makers["fault"]
     kinds = [kind for kind in makers if draw.random() < rare.get(kind, 1)]
     entries: list[dict[str, Any]] = []
     minute = 0.0

@@ -2471,6 +2471,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{pk}/before/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What went wrong at the last visit of the same client. */
+        get: operations["visits_before_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{pk}/chair/": {
         parameters: {
             query?: never;
@@ -3325,6 +3342,33 @@ export interface components {
             reason?: string;
         };
         /**
+         * Cause
+         * @description Why something probably failed.
+         */
+        Cause: {
+            /** Sections */
+            sections: number[];
+            /** Text */
+            text: string;
+            /**
+             * Trigger
+             * @description What of the log says so.
+             */
+            trigger: string;
+            /** Source */
+            source: string;
+            /**
+             * Remedy
+             * @description What to do about it next time.
+             */
+            remedy: string;
+            /**
+             * Seen
+             * @description Whether the log shows it; else it is what the trade looks for first.
+             */
+            seen: boolean;
+        };
+        /**
          * Caution
          * @description A warning where the risk arises.
          */
@@ -3434,6 +3478,11 @@ export interface components {
             gate: components["schemas"]["Gate"] | null;
             rest: components["schemas"]["Rest"] | null;
             /**
+             * Faults
+             * @description What failed, by place, with its likely causes.
+             */
+            faults?: components["schemas"]["FaultFinding"][];
+            /**
              * Lay Out
              * @description What to put ready; empty once the service has begun.
              */
@@ -3451,7 +3500,7 @@ export interface components {
              */
             asked?: components["schemas"]["PlanRequest"] | null;
             /** Events */
-            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["FaultSeen"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
             /**
              * Now
              * Format: date-time
@@ -5313,7 +5362,7 @@ export interface components {
          * @description What an entry of a visit's log tells.
          * @enum {string}
          */
-        EventKind: "begun" | "step_started" | "step_done" | "step_skipped" | "section_done" | "section_released" | "released" | "dose" | "timer_set" | "timer_stopped" | "handover" | "swap" | "score" | "length" | "dryness" | "residue" | "note" | "kit_out" | "kit_in" | "closed" | "touch" | "leftover" | "comfort" | "correction";
+        EventKind: "begun" | "step_started" | "step_done" | "step_skipped" | "section_done" | "section_released" | "released" | "dose" | "timer_set" | "timer_stopped" | "handover" | "swap" | "score" | "length" | "dryness" | "residue" | "note" | "kit_out" | "kit_in" | "closed" | "touch" | "leftover" | "comfort" | "fault" | "correction";
         /**
          * @description * `begun` - begun
          *     * `step_started` - step_started
@@ -5338,17 +5387,18 @@ export interface components {
          *     * `touch` - touch
          *     * `leftover` - leftover
          *     * `comfort` - comfort
+         *     * `fault` - fault
          *     * `correction` - correction
          * @enum {string}
          */
-        EventKindEnum: "begun" | "step_started" | "step_done" | "step_skipped" | "section_done" | "section_released" | "released" | "dose" | "timer_set" | "timer_stopped" | "handover" | "swap" | "score" | "length" | "dryness" | "residue" | "note" | "kit_out" | "kit_in" | "closed" | "touch" | "leftover" | "comfort" | "correction";
+        EventKindEnum: "begun" | "step_started" | "step_done" | "step_skipped" | "section_done" | "section_released" | "released" | "dose" | "timer_set" | "timer_stopped" | "handover" | "swap" | "score" | "length" | "dryness" | "residue" | "note" | "kit_out" | "kit_in" | "closed" | "touch" | "leftover" | "comfort" | "fault" | "correction";
         /**
          * EventList
          * @description Entries as a device sends them.
          */
         EventListRequest: {
             /** Events */
-            events: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            events: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["FaultSeen"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
         };
         /**
          * FallenOut
@@ -5380,6 +5430,95 @@ export interface components {
          * @enum {string}
          */
         Family: "take_down" | "prepare" | "cleanse" | "treat" | "lay_in" | "shape" | "finish";
+        /**
+         * Fault
+         * @description What can fail in one place of a style, as it is seen when it is opened.
+         * @enum {string}
+         */
+        Fault: "frizz_roots" | "frizz" | "flakes" | "clump_lost" | "own_texture" | "loose_ends" | "flat_roots" | "marks";
+        /**
+         * FaultData
+         * @description What failed in some sections, as it is seen when the style is opened.
+         */
+        FaultData: {
+            fault: components["schemas"]["Fault"];
+            /** Sections */
+            sections: number[];
+            /**
+             * Gone
+             * @description It is not there after all.
+             * @default false
+             */
+            gone?: boolean;
+        };
+        /**
+         * FaultFinding
+         * @description What failed and where, with its likely causes.
+         */
+        FaultFinding: {
+            fault: components["schemas"]["Fault"];
+            /** Title */
+            title: string;
+            /** Sections */
+            sections: number[];
+            /** Zones */
+            zones: components["schemas"]["Zone"][];
+            /** Place */
+            place: string;
+            /**
+             * Causes
+             * @description The likeliest first.
+             */
+            causes: components["schemas"]["Cause"][];
+        };
+        /**
+         * FaultRun
+         * @description What failed, and in which sections.
+         */
+        FaultRun: {
+            fault: components["schemas"]["Fault"];
+            /** Sections */
+            sections: number[];
+        };
+        /** FaultSeen */
+        FaultSeen: {
+            /**
+             * Id
+             * Format: uuid
+             * @description Made where it was noted: sent twice, it counts once.
+             */
+            id: string;
+            /**
+             * At
+             * Format: date-time
+             * @description When it happened.
+             */
+            at: string;
+            /**
+             * Device
+             * @description Where it was noted.
+             * @default
+             */
+            device?: string;
+            /**
+             * Seq
+             * @description Its place among the entries of that device.
+             * @default 0
+             */
+            seq?: number;
+            /**
+             * By
+             * @description Whose hands.
+             * @default
+             */
+            by?: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "fault";
+            data: components["schemas"]["FaultData"];
+        };
         /**
          * Film
          * @description What stays on the hair, by outer area.
@@ -6562,6 +6701,19 @@ export interface components {
             taken_at: string | null;
             taken_by: string;
             fresh: boolean;
+        };
+        /**
+         * LastTime
+         * @description What went wrong at a visit, for the next one.
+         */
+        LastTime: {
+            /** Faults */
+            faults: components["schemas"]["FaultFinding"][];
+            /**
+             * Uneven
+             * @description Products that one side got more of, in words.
+             */
+            uneven: string[];
         };
         LateRequest: {
             minutes: number;
@@ -9870,7 +10022,7 @@ export interface components {
         ReplayRequestRequest: {
             plan: components["schemas"]["PlanAnswer"];
             /** Events */
-            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["FaultSeen"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
             /**
              * Moment
              * @description After so many entries; null: after the last.
@@ -12602,6 +12754,7 @@ export interface components {
             readonly settled: {
                 [key: string]: number;
             };
+            readonly faults: components["schemas"]["FaultFinding"][];
         };
         /**
          * VisitAnswer
@@ -12660,6 +12813,11 @@ export interface components {
             /** @default null */
             comfort?: components["schemas"]["Comfort"] | null;
             /**
+             * Faults
+             * @description What failed, by place.
+             */
+            faults?: components["schemas"]["FaultRun"][];
+            /**
              * Said
              * @description What the client said.
              */
@@ -12690,6 +12848,15 @@ export interface components {
              */
             closed?: boolean;
         };
+        /** @description The last visit of the same client. */
+        VisitBefore: {
+            /** @description Null: this is the first. */
+            visit: number | null;
+            /** Format: date-time */
+            at: string | null;
+            title: string;
+            last_time: components["schemas"]["LastTime"] | null;
+        };
         /**
          * VisitFlag
          * @description What somebody should look at.
@@ -12703,7 +12870,7 @@ export interface components {
         VisitRequestRequest: {
             plan: components["schemas"]["PlanAnswer"];
             /** Events */
-            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
+            events?: (components["schemas"]["Begun"] | components["schemas"]["StepStarted"] | components["schemas"]["StepDone"] | components["schemas"]["StepSkipped"] | components["schemas"]["SectionDone"] | components["schemas"]["SectionReleased"] | components["schemas"]["Released"] | components["schemas"]["DoseTaken"] | components["schemas"]["TimerSet"] | components["schemas"]["TimerStopped"] | components["schemas"]["Handover"] | components["schemas"]["Swap"] | components["schemas"]["Score"] | components["schemas"]["Length"] | components["schemas"]["DrynessFelt"] | components["schemas"]["ResidueLeft"] | components["schemas"]["Note"] | components["schemas"]["KitOut"] | components["schemas"]["KitIn"] | components["schemas"]["Touched"] | components["schemas"]["Leftover"] | components["schemas"]["ComfortFelt"] | components["schemas"]["FaultSeen"] | components["schemas"]["Closed"] | components["schemas"]["Correction"])[];
         };
         VisitRow: {
             readonly id: number;
@@ -19127,6 +19294,32 @@ export interface operations {
             507: components["responses"]["InsufficientStorage"];
         };
     };
+    visits_before_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitBefore"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            500: components["responses"]["InternalServerError"];
+        };
+    };
     visits_chair_retrieve: {
         parameters: {
             query?: never;
@@ -19605,9 +19798,11 @@ export const drynessFeltKindValues: ReadonlyArray<FlattenedDeepRequired<componen
 export const editOpValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EditOp"]> = ["add", "remove", "move", "replace", "override"];
 export const elasticityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Elasticity"]> = ["stiff", "springy", "overstretched"];
 export const evenValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Even"]> = ["hair", "spacing"];
-export const eventKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKind"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "touch", "leftover", "comfort", "correction"];
-export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKindEnum"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "touch", "leftover", "comfort", "correction"];
+export const eventKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKind"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "touch", "leftover", "comfort", "fault", "correction"];
+export const eventKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["EventKindEnum"]> = ["begun", "step_started", "step_done", "step_skipped", "section_done", "section_released", "released", "dose", "timer_set", "timer_stopped", "handover", "swap", "score", "length", "dryness", "residue", "note", "kit_out", "kit_in", "closed", "touch", "leftover", "comfort", "fault", "correction"];
 export const familyValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Family"]> = ["take_down", "prepare", "cleanse", "treat", "lay_in", "shape", "finish"];
+export const faultValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Fault"]> = ["frizz_roots", "frizz", "flakes", "clump_lost", "own_texture", "loose_ends", "flat_roots", "marks"];
+export const faultSeenKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FaultSeen"]["kind"]> = ["fault"];
 export const fitsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Fits"]> = ["yes", "care", "no"];
 export const flagsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["FlagsEnum"]> = ["uneven_sides", "interrupted", "out_of_order", "released_damp", "pain"];
 export const groupEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["GroupEnum"]> = ["twists", "rods", "loose", "washes", "between"];

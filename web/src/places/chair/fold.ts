@@ -7,6 +7,7 @@
  * is the server's alone.
  */
 import type { Chair, NewEntry } from '@/api/chairLog'
+import { faultValues as FAULTS } from '@/api/generated'
 
 export type Visit = Chair['chair']['visit']
 type Data = Record<string, unknown>
@@ -28,6 +29,7 @@ export type Progress = Pick<
   | 'touches'
   | 'comfort'
   | 'residue'
+  | 'faults'
   | 'sections'
 > & { released: boolean; steps: StepState[]; timers: TimerState[] }
 export type StepState = Pick<Visit['steps'][number], 'key' | 'status' | 'minutes' | 'running_since'>
@@ -123,6 +125,23 @@ function foldTimers(log: LogEntry[]): TimerState[] {
   return [...timers.values()]
 }
 
+/** What failed and where, by what was said of each last. */
+function foldFaults(log: LogEntry[]): Visit['faults'] {
+  const places = new Map<string, Set<number>>()
+  for (const { kind, data } of log) {
+    if (kind !== 'fault') continue
+    const own = places.get(String(data.fault)) ?? new Set()
+    places.set(String(data.fault), own)
+    for (const section of data.sections as number[])
+      if (data.gone) own.delete(section)
+      else own.add(section)
+  }
+  return FAULTS.flatMap((fault) => {
+    const sections = [...(places.get(fault) ?? [])].sort((one, other) => one - other)
+    return sections.length ? [{ fault, sections }] : []
+  })
+}
+
 /** Whether the set was opened, as far as the log tells. */
 const isReleased = (log: LogEntry[]) =>
   log.some(
@@ -168,6 +187,7 @@ export function fold(plan: WorkedPlan, entries: LogEntry[]): Progress {
     touches: {},
     comfort: null,
     residue: null,
+    faults: foldFaults(log),
   }
   for (const { kind, data } of log) {
     if (kind === 'score') {
