@@ -17,7 +17,7 @@ from craft.contract import parse
 from craft.contract.events import AnyEvent, EventList
 from craft.plan.timetable import SHAPES, shaping_key
 from craft.visit.doses import planned_doses
-from craft.vocabulary import Dryness, Role, SectionTick, Style, Trait
+from craft.vocabulary import Dryness, Fault, Role, SectionTick, Style, Trait
 from salon.clients.models import Client
 from salon.clients.services import add_client, observe
 from salon.planning.models import Plan
@@ -245,7 +245,7 @@ def outcome_of(coming: Coming, chance: random.Random, *, interrupted: bool) -> d
 def section_ticks(
     coming: Coming, values: Mapping[str, Any], chance: random.Random
 ) -> Iterator[AnyEvent]:
-    """Sections as they were ticked in the cycle of a visit, if it had one.
+    """Sections as they were ticked in the cycle of a visit, if it had one, and what failed there.
 
     Args:
         coming: the visit
@@ -278,6 +278,10 @@ def section_ticks(
         clock += timedelta(minutes=minutes * scale * 0.999)
         tick = {"section": section, "what": SectionTick.SHAPED.value}
         rows.append({"kind": "section_done", "at": clock, "data": tick})
+    if values.get("dryness") == Dryness.DAMP_ROOTS.value:
+        # Opened damp, the last ones frizz.
+        fault = {"fault": Fault.FRIZZ_ROOTS.value, "sections": list(shares)[-2:]}
+        rows.append({"kind": "fault", "at": clock, "data": fault})
     for place, row in enumerate(rows):
         one = {"id": str(uuid4()), "device": "demo", "seq": place, "by": coming.regular.hands}
         yield parse(EventList, {"events": [row | one | {"at": row["at"].isoformat()}]}).events[0]

@@ -84,6 +84,7 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
             "write_to_h",
             "ask_every_days",
             "calendar_names",
+            "chair_sound",
             "disinfectant",
             "contact_min",
             "currency",

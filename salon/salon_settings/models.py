@@ -78,6 +78,11 @@ class Salon(models.Model):
     calendar_names = models.BooleanField(
         default=False, help_text="Calendar feeds hold names of clients; else initials."
     )
+    chair_sound = models.BooleanField(
+        default=False,
+        db_default=False,
+        help_text="The chair sounds when hands are wanted, unless a device chose otherwise.",
+    )
     ask_every_days = models.PositiveSmallIntegerField(
         default=reaching.EVERY_DAYS, help_text="Between two questions how a style wears; 0: once."
     )

@@ -151,6 +151,15 @@ class StepRowSerializer(serializers.Serializer[Any]):
     )
 
 
+class HandsRowSerializer(serializers.Serializer[Any]):
+    """Whose hands worked which sections of a step."""
+
+    title = SentenceField()
+    name = serializers.CharField()
+    minutes = serializers.FloatField()
+    sections = serializers.ListField(child=serializers.IntegerField())
+
+
 class DoseRowSerializer(serializers.Serializer[Any]):
     step = serializers.CharField()
     layer = serializers.IntegerField()
@@ -235,6 +244,7 @@ class VisitSerializer(VisitRowSerializer):
     cost = serializers.SerializerMethodField()
     settled = serializers.SerializerMethodField()
     faults = serializers.SerializerMethodField()
+    hands = serializers.SerializerMethodField()
 
     class Meta(VisitRowSerializer.Meta):
         fields = [
@@ -246,17 +256,28 @@ class VisitSerializer(VisitRowSerializer):
             "cost",
             "settled",
             "faults",
+            "hands",
         ]
+
+    def folded(self, visit: Visit) -> VisitAnswer:
+        """What follows from the log, read once for all that is told of it."""
+        if not hasattr(self, "_folded"):
+            self._folded = fold_visit(visit)
+        return self._folded
 
     @extend_schema_field(serializers.DictField(child=serializers.IntegerField()))
     def get_settled(self, visit: Visit) -> dict[str, int]:
         """Scores that were judged again once it had settled, by trait."""
-        return {trait.value: value for trait, value in fold_visit(visit).settled.items()}
+        return {trait.value: value for trait, value in self.folded(visit).settled.items()}
 
     @extend_schema_field(serializers.ListField(child=FaultField()))
     def get_faults(self, visit: Visit) -> Any:
-        rows = findings(visit.plan.parsed_answer, fold_visit(visit))
+        rows = findings(visit.plan.parsed_answer, self.folded(visit))
         return [row.model_dump(mode="json") for row in rows]
+
+    @extend_schema_field(HandsRowSerializer(many=True))
+    def get_hands(self, visit: Visit) -> Any:
+        return HandsRowSerializer(compare.hands_of(visit, self.folded(visit)), many=True).data
 
     @extend_schema_field(CostSerializer)
     def get_cost(self, visit: Visit) -> Any:

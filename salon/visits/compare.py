@@ -3,11 +3,13 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from craft.contract.visit import VisitAnswer
 from craft.learning.results import forecast_definition_score, grams_verdict, minutes_verdict, ratio
 from craft.visit.doses import planned_doses
 from craft.vocabulary import Family, Role, Verdict
 from salon.products.models import StockMove
 from salon.products.services import cost_per_g
+from salon.staff.services import names_of
 from salon.visits.models import Visit
 
 
@@ -62,6 +64,34 @@ def compare_steps(visit: Visit) -> list[StepRow]:
             )
         )
     return rows
+
+
+@dataclass(frozen=True)
+class HandsRow:
+    """Whose hands worked which sections of a step.
+
+    Args:
+        title: of the step
+        name: whose hands
+        minutes: hands-on [min]
+        sections: by number, in the order in which they were finished
+    """
+
+    title: str
+    name: str
+    minutes: float
+    sections: Sequence[int]
+
+
+def hands_of(visit: Visit, folded: VisitAnswer) -> list[HandsRow]:
+    """Whose hands worked which sections, of steps that are ticked section by section."""
+    titles = {step.key: step.title for step in visit.plan.parsed_answer.steps}
+    rows = [(run.key, hands) for run in folded.steps for hands in run.hands]
+    names = names_of({hands.by for _, hands in rows})
+    return [
+        HandsRow(titles[key], names.get(hands.by, hands.by), hands.minutes, hands.sections)
+        for key, hands in rows
+    ]
 
 
 @dataclass(frozen=True)

@@ -220,3 +220,43 @@ class ReplayTest(ChairLogTest):
             answer = self.client.get(path, {"moment": moment})
             self.assertEqual(answer.status_code, 400, answer.content)
             self.assertIn("moment", answer.content.decode())
+
+
+class VisitBeforeTest(ChairLogTest):
+    def test_the_first_visit_has_none_before_it(self) -> None:
+        row = self.client.get(f"/api/visits/{self.visit}/before/").json()
+        self.assertEqual(row, {"visit": None, "at": None, "title": "", "last_time": None})
+
+    def test_the_next_visit_knows_what_failed(self) -> None:
+        self.note(
+            self.event("begun", 50),
+            self.event("fault", 20, fault="flakes", sections=[2, 3]),
+            self.event("fault", 19, fault="flakes", sections=[3], gone=True),
+            self.event("closed", 10),
+        )
+        again = self.post(f"/api/plans/{self.plan.pk}/visit/", {"id": str(uuid4())}).json()["visit"]
+        row = self.client.get(f"/api/visits/{again}/before/").json()
+        self.assertEqual((row["visit"], row["title"]), (self.visit, "Flat twist-out"))
+        (fault,) = row["last_time"]["faults"]
+        self.assertEqual((fault["fault"], fault["sections"]), ("flakes", [2]))
+        self.assertFalse(fault["causes"][0]["seen"])
+
+    def test_a_section_that_is_not_there_is_refused(self) -> None:
+        event = self.event("fault", 5, fault="flakes", sections=[99])
+        answer = self.post(f"/api/visits/{self.visit}/chair/", {"events": [event]})
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("The plan has sections 1 to 8.", answer.content.decode())
+
+    def test_the_page_of_a_visit_names_whose_hands_worked_which_sections(self) -> None:
+        ticks = [
+            self.event("section_done", 40 - 5 * number, section=number, what="shaped")
+            for number in range(1, 5)
+        ]
+        self.note(
+            self.event("begun", 60),
+            self.event("step_started", 40, step="work"),
+            *ticks,
+            self.event("step_done", 19, step="work"),
+        )
+        (row,) = self.client.get(f"/api/visits/{self.visit}/").json()["hands"]
+        self.assertEqual((row["minutes"], row["sections"]), (21.0, list(range(1, 9))))

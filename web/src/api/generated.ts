@@ -5998,6 +5998,14 @@ export interface components {
             id: number;
             name: string;
         };
+        /** @description Whose hands worked which sections of a step. */
+        HandsRow: {
+            title: string;
+            name: string;
+            /** Format: double */
+            minutes: number;
+            sections: number[];
+        };
         /**
          * HandsRun
          * @description Whose hands worked sections of a cycle.
@@ -8491,6 +8499,8 @@ export interface components {
             ask_every_days?: number;
             /** @description Calendar feeds hold names of clients; else initials. */
             calendar_names?: boolean;
+            /** @description The chair sounds when hands are wanted, unless a device chose otherwise. */
+            chair_sound?: boolean;
             disinfectant?: string;
             /** Format: double */
             contact_min?: number | null;
@@ -10292,6 +10302,8 @@ export interface components {
             ask_every_days: number;
             /** @description Calendar feeds hold names of clients; else initials. */
             calendar_names?: boolean;
+            /** @description The chair sounds when hands are wanted, unless a device chose otherwise. */
+            chair_sound?: boolean;
             disinfectant?: string;
             /** Format: double */
             contact_min: number | null;
@@ -12755,6 +12767,7 @@ export interface components {
                 [key: string]: number;
             };
             readonly faults: components["schemas"]["FaultFinding"][];
+            readonly hands: components["schemas"]["HandsRow"][];
         };
         /**
          * VisitAnswer

@@ -255,6 +255,13 @@ export const useChain = (wish: MaybeRefOrGetter<Wish>, enabled: MaybeRefOrGetter
 export const useRoutines = () =>
   useQuery({ queryKey: ['routines'], queryFn: () => answerOf(api.GET('/api/routines/')) })
 
+/** The last visit of the same client, and what went wrong at it. */
+export const useVisitBefore = (visit: MaybeRefOrGetter<Id>) =>
+  useQuery({
+    queryKey: ['visit', computed(() => toValue(visit)), 'before'],
+    queryFn: () => answerOf(api.GET('/api/visits/{pk}/before/', byId(toValue(visit)))),
+  })
+
 export const useSalon = () =>
   useQuery({ queryKey: ['salon'], queryFn: () => answerOf(api.GET('/api/salon/')) })
 

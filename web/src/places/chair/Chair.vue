@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A visit at the chair: one step fills the screen, everything a tap or a key away. */
-import { onKeyStroke, useIntervalFn, useLocalStorage, useWakeLock } from '@vueuse/core'
+import { onKeyStroke, useIntervalFn, useWakeLock } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
@@ -25,11 +25,12 @@ import CycleSide from './CycleSide.vue'
 import CycleWork from './CycleWork.vue'
 import { dosedSections, type LogEntry } from './fold'
 import KitLine from './KitLine.vue'
+import LastTime from './LastTime.vue'
 import LayOut from './LayOut.vue'
 import ReleaseGate from './ReleaseGate.vue'
 import Results from './Results.vue'
 import RunSheet from './RunSheet.vue'
-import { useChime } from './sound'
+import { useChime, useSound } from './sound'
 import StepAsk from './StepAsk.vue'
 import StepText from './StepText.vue'
 import TimerLine from './TimerLine.vue'
@@ -124,6 +125,9 @@ const zones = computed(() => [
   ...new Set((chair.value?.answer.sections ?? []).map((one) => one.zone as string)),
 ])
 
+const zoneAtHand = computed(
+  () => chair.value?.answer.sections.find(({ number }) => number === turn.value)?.zone,
+)
 /** Until it is opened a picture shows how the client came in. */
 const moment = computed(() =>
   progress.value?.released || !current.value ? ('done' as const) : ('arrival' as const),
@@ -151,7 +155,7 @@ const nameOf = (username: string) =>
   people.data.value?.find((one) => one.username === username)?.name ?? username
 
 // Loud when hands are wanted.
-const sound = useLocalStorage('chair sound', false)
+const sound = useSound()
 const chime = useChime()
 const timers = computed(() => (progress.value?.timers ?? []).filter((one) => !one.stopped_at))
 const due = computed(
@@ -236,6 +240,10 @@ function tapped(event: MouseEvent) {
         :zones="zones"
         :comfort="progress.comfort"
         :residue="progress.residue"
+        :faults="progress.faults ?? []"
+        :findings="chair.chair.faults ?? []"
+        :answer="chair.answer"
+        @fault="(data) => note(['fault', { ...data }])"
         @score="
           (trait, value, zone, settled) =>
             note(['score', { trait, value, ...(zone && { zone }), ...(settled && { settled }) }])
@@ -291,6 +299,7 @@ function tapped(event: MouseEvent) {
             :here="key"
             @pick="(picked) => (chosen = picked)"
           />
+          <LastTime :chair="chair" :zone="zoneAtHand" />
         </section>
 
         <section class="step" aria-live="polite">
@@ -440,7 +449,12 @@ function tapped(event: MouseEvent) {
         </section>
         <aside v-if="turn !== undefined" class="beside-turn">
           <StepText brief :step="step" :asks="asks" :answer="chair" :now="now" :running="running" />
-          <CycleSide :chair="chair" :step="step.key" :ticked="ticked" :next="turns.next.value" />
+          <CycleSide
+            :chair="chair"
+            :step="step.key"
+            :ticked="ticked"
+            :following="turns.following.value"
+          />
         </aside>
       </div>
       <WholeScreen

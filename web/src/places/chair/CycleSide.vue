@@ -10,13 +10,25 @@ const props = defineProps<{
   chair: Chair
   step: string
   ticked: number[]
-  /** The section that comes after the one at hand. */
-  next?: number
+  /** The sections that come after the one at hand. */
+  following: number[]
 }>()
 const { t } = useI18n()
 
 const sections = computed(() => props.chair.answer.sections)
-const following = computed(() => sections.value.find(({ number }) => number === props.next))
+/** What comes next: two sections, or a section and the step after the last one. */
+const next = computed(() => {
+  const rows = props.following.flatMap((number) => {
+    const section = sections.value.find((one) => one.number === number)
+    if (!section) return []
+    const hair = `${t(`hair.zones.${section.zone}`)} · ${measure(section.grams, 'g')}`
+    return [{ title: t('chair.cycle.next', { n: number }), about: hair }]
+  })
+  const { steps } = props.chair.answer
+  const after = steps[steps.findIndex(({ key }) => key === props.step) + 1]
+  if (rows.length < 2 && after) rows.push({ title: t('chair.cycle.then'), about: after.title })
+  return rows
+})
 const count = (across: -1 | 1, only?: number[]) =>
   sections.value.filter(
     ({ number, centre }) =>
@@ -47,11 +59,11 @@ const taken = computed(() => {
 </script>
 
 <template>
-  <section v-if="following">
-    <h3>{{ t('chair.cycle.next', { n: following.number }) }}</h3>
-    <p class="quiet">
-      {{ t(`hair.zones.${following.zone}`) }} · {{ measure(following.grams, 'g') }}
-    </p>
+  <section v-if="next.length" class="next">
+    <div v-for="row in next" :key="row.title">
+      <h3>{{ row.title }}</h3>
+      <p class="quiet">{{ row.about }}</p>
+    </div>
   </section>
   <section>
     <h3>{{ t('chair.cycle.soFar') }}</h3>
@@ -70,6 +82,10 @@ const taken = computed(() => {
 section {
   padding: 10px 14px;
   background: var(--paper);
+}
+.next {
+  display: grid;
+  gap: 6px;
 }
 h3 {
   margin: 0 0 2px;

@@ -8,11 +8,15 @@ import {
   residueValues as RESIDUES,
   traitValues as TRAITS,
 } from '@/api/generated'
+import type { Chair } from '@/api/chairLog'
+import type { Schemas } from '@/api/client'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
 import TextField from '@/parts/TextField.vue'
 
 import Anchor from './Anchor.vue'
+import FaultMap from './FaultMap.vue'
+import type { Progress } from './fold'
 
 const props = defineProps<{
   scores: Record<string, number>
@@ -24,9 +28,14 @@ const props = defineProps<{
   zones: string[]
   comfort?: string | null
   residue?: string | null
+  /** What failed where, as far as this device knows, and as the server found causes. */
+  faults: NonNullable<Progress['faults']>
+  findings: Schemas['FaultFinding'][]
+  answer: Chair['answer']
 }>()
 const emit = defineEmits<{
   score: [trait: string, value: number, zone?: string, settled?: boolean]
+  fault: [data: { fault: string; sections: number[]; gone: boolean }]
   comfort: [comfort: string]
   residue: [residue: string]
   length: [cm: number, zone?: string]
@@ -60,6 +69,7 @@ const scored = computed(
     Object.keys(props.settled).length > 0 ||
     Object.keys(props.zoneScores).length > 0 ||
     Boolean(props.residue) ||
+    props.faults.length > 0 ||
     length.value != null,
 )
 /** A visit without any result is only closed once somebody is sure. */
@@ -115,6 +125,13 @@ function close() {
         <span class="end">{{ ends(trait)[1] }}</span>
       </fieldset>
     </div>
+    <FaultMap
+      v-if="answer.sections.length"
+      :answer="answer"
+      :faults="faults"
+      :findings="findings"
+      @fault="(data) => emit('fault', data)"
+    />
     <div class="beside">
       <Choice
         :label="t('visit.residue')"

@@ -11,6 +11,9 @@ import type { useAmounts } from './useAmounts'
 import type { useTicks } from './useTicks'
 import type { useWork } from './useWork'
 
+/** So many sections are shown that come next. */
+const SHOWN_NEXT = 2
+
 /**
  * @param visit - what the server has of it, what waits to be sent, and the time
  * @param work - the step at hand
@@ -63,7 +66,10 @@ export function useTurn(
       .filter((row) => row.length > 1)
     return rows.sort((one, other) => one.length - other.length)[0] ?? []
   })
-  const next = computed(() => ticks.left.value.find((number) => number !== ticks.worked.value))
+  /** The sections that come after the one at hand. */
+  const following = computed(() =>
+    ticks.left.value.filter((number) => number !== ticks.worked.value).slice(0, SHOWN_NEXT),
+  )
   /** What goes into the section at hand, in words. */
   const lines = computed(() =>
     amounts.amounts.value
@@ -74,5 +80,5 @@ export function useTurn(
         return `${much} ${target.name}`
       }),
   )
-  return { cycle, turn, finish, main, choose, elapsed, together, next, lines }
+  return { cycle, turn, finish, main, choose, elapsed, together, following, lines }
 }

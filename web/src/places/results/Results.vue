@@ -1,58 +1,40 @@
 <script setup lang="ts">
 /** What visits taught: first what differs from the salon, with how sure we are. */
-import { scaleLog } from 'd3-scale'
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { type LearnedRow, tableOf, useResults } from '@/api/results'
 import { useSalon } from '@/api/queries'
 import Await from '@/parts/Await.vue'
-import Figures from '@/parts/Figures.vue'
 import PageHeader from '@/parts/PageHeader.vue'
 import { calendarDay, minutes, money, number, percent } from '@/text/format'
-import { measure } from '@/text/measures'
 
 import ResultsBar from './ResultsBar.vue'
+import { amount, keyOf } from './learned'
+import LearnedTable from './LearnedTable.vue'
 import LearnedVisits from './LearnedVisits.vue'
 import ReliabilityChart from './ReliabilityChart.vue'
 
 const TABLES = ['visits', 'samples', 'factors', 'promises', 'days', 'pairs'] as const
-const UNITS = {
-  minutes: 'min',
-  detangling: 'min',
-  dose: 'g',
-  length: 'cm',
-  wear: 'd',
-  drying: 'h',
-  position: 'min',
-  zone_dose: 'g',
-} as const
-/** The axis of factors. */
-const AXIS = [0.6, 1.6] as const
-const WIDTH = 120
-
 const { t } = useI18n()
 const results = useResults()
 const standard = useSalon()
 const all = ref(false)
 
 const rows = computed(() => results.data.value?.learned ?? [])
-const differing = computed(() => rows.value.filter((row) => row.differs))
-const shown = computed(() => (all.value ? rows.value : differing.value))
-const keyOf = (row: LearnedRow) => `${row.quantity} ${row.group} ${row.username}`
+/** Sections against the others of their visit stand apart: there are many of them. */
+const isPlace = ({ quantity }: LearnedRow) => quantity === 'position' || quantity === 'zone_dose'
+const whole = computed(() => rows.value.filter((row) => !isPlace(row)))
+const differing = computed(() => whole.value.filter((row) => row.differs))
+const shown = computed(() => (all.value ? whole.value : differing.value))
+const places = computed(() => rows.value.filter((row) => isPlace(row) && row.differs))
 /** The learned value whose visits are listed. */
 const opened = ref<string>()
-const x = scaleLog([...AXIS], [2, WIDTH - 2]).clamp(true)
-const whose = (row: LearnedRow) => row.hands || t('results.salon')
-const name = (row: LearnedRow) =>
-  row.quantity === 'minutes' ? row.title : t(`results.names.${row.quantity}`, { what: row.title })
-const amount = (row: LearnedRow, value: number) =>
-  measure(value, UNITS[row.quantity], row.quantity === 'minutes' ? 0 : 1)
-/** An error of a logarithm as a share. */
 const homeEffects = computed(() => {
   const home = results.data.value?.at_home
   return home ? [...home.nights, ...home.refreshes, ...(home.humidity ? [home.humidity] : [])] : []
 })
+/** An error of a logarithm as a share. */
 const off = (error: number) => percent(Math.exp(error) - 1)
 const coin = (value: number) => money(value, standard.data.value?.currency ?? '')
 </script>
@@ -71,77 +53,15 @@ const coin = (value: number) => money(value, standard.data.value?.currency ?? ''
       <section>
         <h2>{{ t('results.taught') }}</h2>
         <p v-if="!differing.length" class="quiet">{{ t('results.nothingDiffers') }}</p>
-        <Figures v-if="shown.length" stack :label="t('results.taught')">
-          <thead>
-            <tr>
-              <th>{{ t('results.what') }}</th>
-              <th>{{ t('results.whose') }}</th>
-              <th class="n">{{ t('results.standard') }}</th>
-              <th class="n">{{ t('results.now') }}</th>
-              <th class="lies">{{ t('results.sure') }}</th>
-              <th class="n">{{ t('results.visits') }}</th>
-            </tr>
-          </thead>
-          <tbody>
-            <template v-for="row in shown" :key="keyOf(row)">
-              <tr>
-                <td>
-                  <b>{{ name(row) }}</b>
-                </td>
-                <td :data-label="t('results.whose')">{{ whose(row) }}</td>
-                <td class="n quiet" :data-label="t('results.standard')">
-                  {{ amount(row, row.standard) }}
-                </td>
-                <td class="n" :data-label="t('results.now')">
-                  <b>{{ amount(row, row.now) }}</b>
-                </td>
-                <td class="lies" :data-label="t('results.sure')">
-                  <span class="sure">
-                    <svg
-                      :viewBox="`0 0 ${WIDTH} 18`"
-                      :width="WIDTH"
-                      height="18"
-                      role="img"
-                      :aria-label="
-                        t('results.times', {
-                          factor: number(row.factor, 2),
-                          low: number(row.low, 2),
-                          high: number(row.high, 2),
-                        })
-                      "
-                    >
-                      <line class="one" :x1="x(1)" :x2="x(1)" y1="1" y2="17" />
-                      <line class="doubt" :x1="x(row.low)" :x2="x(row.high)" y1="9" y2="9" />
-                      <circle class="dot" :cx="x(row.factor)" cy="9" r="4.5" />
-                    </svg>
-                    <span class="quiet" aria-hidden="true"
-                      >× {{ number(row.low, 2) }}–{{ number(row.high, 2) }}</span
-                    >
-                  </span>
-                </td>
-                <td class="n" :data-label="t('results.visits')">
-                  <button
-                    class="act"
-                    type="button"
-                    :aria-expanded="opened === keyOf(row)"
-                    :aria-label="t('learned.show', { what: name(row) }, row.visits)"
-                    @click="opened = opened === keyOf(row) ? undefined : keyOf(row)"
-                  >
-                    {{ row.visits }}
-                  </button>
-                </td>
-              </tr>
-              <tr v-if="opened === keyOf(row)">
-                <td colspan="6">
-                  <LearnedVisits :row="row" :amount="(value) => amount(row, value)" />
-                </td>
-              </tr>
-            </template>
-          </tbody>
-        </Figures>
+        <LearnedTable
+          v-if="shown.length"
+          v-model="opened"
+          :rows="shown"
+          :label="t('results.taught')"
+        />
         <p class="more">
           <button
-            v-if="rows.length > differing.length"
+            v-if="whole.length > differing.length"
             class="act"
             type="button"
             :aria-expanded="all"
@@ -150,26 +70,36 @@ const coin = (value: number) => money(value, standard.data.value?.currency ?? ''
             {{
               all
                 ? t('results.onlyDiffering')
-                : t('results.showAll', { n: rows.length - differing.length })
+                : t('results.showAll', { n: whole.length - differing.length })
             }}
           </button>
         </p>
-        <template v-for="one in data.slowing" :key="keyOf(one.row)">
-          <p class="slowing">
-            {{ one.text }}
-            <button
-              class="act"
-              type="button"
-              :aria-expanded="opened === keyOf(one.row)"
-              @click="opened = opened === keyOf(one.row) ? undefined : keyOf(one.row)"
-            >
-              {{ t('results.showVisits') }}
-            </button>
-          </p>
-          <LearnedVisits
-            v-if="opened === keyOf(one.row)"
-            :row="one.row"
-            :amount="(value) => amount(one.row, value)"
+        <template v-if="places.length || data.slowing.length">
+          <h2 class="next">{{ t('results.places_') }}</h2>
+          <p class="quiet">{{ t('results.placesHint') }}</p>
+          <template v-for="one in data.slowing" :key="keyOf(one.row)">
+            <p class="slowing">
+              {{ one.text }}
+              <button
+                class="act"
+                type="button"
+                :aria-expanded="opened === keyOf(one.row)"
+                @click="opened = opened === keyOf(one.row) ? undefined : keyOf(one.row)"
+              >
+                {{ t('results.showVisits') }}
+              </button>
+            </p>
+            <LearnedVisits
+              v-if="opened === keyOf(one.row)"
+              :row="one.row"
+              :amount="(value) => amount(one.row, value)"
+            />
+          </template>
+          <LearnedTable
+            v-if="places.length"
+            v-model="opened"
+            :rows="places"
+            :label="t('results.places_')"
           />
         </template>
         <h2 class="next">{{ t('results.forecasts') }}</h2>
@@ -288,30 +218,6 @@ section {
 }
 .more {
   margin-top: 10px;
-}
-.lies {
-  padding-left: 24px;
-}
-.sure {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  white-space: nowrap;
-}
-.sure svg {
-  flex: none;
-}
-.one {
-  stroke: var(--line-strong);
-}
-.doubt {
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-.dot {
-  fill: var(--finish);
-  stroke: var(--ink);
-  stroke-width: 1.5;
 }
 .errors {
   display: grid;

@@ -5,6 +5,7 @@ import { RouterLink } from 'vue-router'
 
 import { useSalon, usePlan, useVisit } from '@/api/queries'
 import Await from '@/parts/Await.vue'
+import FaultList from '@/parts/FaultList.vue'
 import Figures from '@/parts/Figures.vue'
 import LastRemarks from '@/parts/LastRemarks.vue'
 import PageHeader from '@/parts/PageHeader.vue'
@@ -115,6 +116,10 @@ const results = computed(() => {
       {{ t(`visit.flags.${flag}`) }}
     </p>
     <p v-if="data.note" class="note">{{ data.note }}</p>
+    <section v-if="data.faults.length" class="faults">
+      <h2>{{ t('chair.faults.title') }}</h2>
+      <FaultList :findings="data.faults" />
+    </section>
     <div v-if="plannedFolds.length" class="strips">
       <span class="quiet">{{ t('visit.planned') }}</span>
       <PleatStrip :steps="plannedFolds" size="row" :scale="scale" />
@@ -142,6 +147,12 @@ const results = computed(() => {
           :digits="0"
           :rows="data.steps.map((row) => ({ ...row, name: row.title, id: row.key }))"
         />
+        <p v-for="row in data.hands" :key="`${row.title} ${row.name}`" class="hands">
+          {{ row.title }}: {{ row.name }}, {{ minutes(row.minutes) }}
+          <span class="quiet">{{
+            t('visit.handsSections', { list: row.sections.join(', ') }, row.sections.length)
+          }}</span>
+        </p>
       </section>
       <section>
         <CompareTable
@@ -181,6 +192,13 @@ const results = computed(() => {
 <style scoped>
 .note {
   margin-top: 6px;
+}
+.hands {
+  margin: 6px 0 0;
+}
+.faults h2 {
+  margin: 10px 0 6px;
+  font: 700 17px var(--display);
 }
 .strips {
   display: grid;

@@ -197,6 +197,7 @@ async function save() {
               })
             }}
           </p>
+          <ElCheckbox v-model="form.chair_sound">{{ t('salon.chairSound') }}</ElCheckbox>
           <h3>{{ t('salon.messages') }}</h3>
           <div class="row">
             <Amount

@@ -78,6 +78,7 @@ export const chair = {
       together: '{first} bis {last} zusammen beenden',
       tap: 'Andere Partie antippen, um sie als nächste zu machen. Ihre Nummer auf der Tastatur beendet sie.',
       next: 'Nächste: Partie {n}',
+      then: 'Danach',
       sides: 'links {left} von {allLeft} · rechts {right} von {allRight}',
       soFar: 'Bisher',
       taken: '{name} {taken} von {all}',
@@ -129,6 +130,12 @@ export const chair = {
     gateDamp: 'Feucht öffnen',
     helps: 'Was hilft',
     helpsOdds: 'zu {odds} trocken',
+    lastTime: 'Letztes Mal',
+    lastPicture: 'Letztes Bild',
+    faults: {
+      title: 'Was ging schief, und wo?',
+      tap: 'Tippe jeden Abschnitt an, in dem du es siehst.',
+    },
     results: 'Ergebnisse',
     traits: {
       definition: ['Bündel verloren', 'jedes Bündel klar'],
@@ -159,5 +166,15 @@ export const chair = {
     toVisit: 'Besuch ansehen',
     sound: 'Ton aus',
     soundOn: 'Ton an',
+  },
+  faults: {
+    frizz_roots: 'Frizz am Ansatz',
+    frizz: 'Frizz in den Längen',
+    flakes: 'weiße Flocken',
+    clump_lost: 'Strähne zerfallen',
+    own_texture: 'Eigenstruktur scheint durch',
+    loose_ends: 'lose Spitzen',
+    flat_roots: 'flacher Ansatz',
+    marks: 'Abdrücke von Clips oder Bändern',
   },
 }

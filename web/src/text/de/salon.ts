@@ -19,6 +19,7 @@ export const salon = {
     writeTo: 'Nachrichten senden bis',
     oclock: 'Uhr',
     askEvery: 'Nachfragen, wie die Frisur hält, alle',
+    chairSound: 'Ton am Platz, wenn Hände gebraucht werden',
     calendarNames: 'Namen in Kalendern zeigen (sonst Initialen)',
     askEveryHint:
       'In der Ortszeit der Person. 0 fragt einmal nach der Behandlung. Nach drei Fragen ohne Antwort wird nicht mehr gefragt.',

@@ -1,6 +1,7 @@
 /** Visits. */
 export const visits = {
   visit: {
+    handsSections: 'Abschnitt {list} | Abschnitte {list}',
     settled: '{opened}, gesetzt {settled}',
     residue: 'Weiße Flocken oder Rückstände',
     residues: { none: 'keine', some: 'etwas', much: 'viel' },

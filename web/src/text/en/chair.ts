@@ -78,6 +78,7 @@ export const chair = {
       together: 'Finish {first} to {last} together',
       tap: 'Tap another section to work it next. Its number on the keyboard finishes it.',
       next: 'Next: section {n}',
+      then: 'Then',
       sides: 'left {left} of {allLeft} · right {right} of {allRight}',
       soFar: 'So far',
       taken: '{name} {taken} of {all}',
@@ -129,6 +130,12 @@ export const chair = {
     gateDamp: 'Open it damp',
     helps: 'What helps',
     helpsOdds: '{odds} likely to be dry',
+    lastTime: 'Last time',
+    lastPicture: 'Last picture',
+    faults: {
+      title: 'What went wrong, and where?',
+      tap: 'Tap every section where you see it.',
+    },
     results: 'Results',
     traits: {
       definition: ['clumps lost', 'every clump clear'],
@@ -159,5 +166,15 @@ export const chair = {
     toVisit: 'View visit',
     sound: 'Sound off',
     soundOn: 'Sound on',
+  },
+  faults: {
+    frizz_roots: 'frizz at the roots',
+    frizz: 'frizz along the length',
+    flakes: 'white flakes',
+    clump_lost: 'clump fell apart',
+    own_texture: 'own texture shows',
+    loose_ends: 'loose ends',
+    flat_roots: 'flat roots',
+    marks: 'marks of clips or ties',
   },
 }

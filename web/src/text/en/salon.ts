@@ -19,6 +19,7 @@ export const salon = {
     writeTo: 'Send messages until',
     oclock: 'o’clock',
     askEvery: 'Ask how the style is holding up every',
+    chairSound: 'Sound at the chair when hands are needed',
     calendarNames: 'Show client names in calendar feeds (if not, initials)',
     askEveryHint:
       'In the client’s local time. 0 asks once after the service. After three unanswered questions, none are sent.',

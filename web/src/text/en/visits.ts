@@ -1,6 +1,7 @@
 /** Visits. */
 export const visits = {
   visit: {
+    handsSections: 'section {list} | sections {list}',
     settled: '{opened}, settled {settled}',
     residue: 'White flakes or residue',
     residues: { none: 'none', some: 'some', much: 'much' },
