@@ -187,7 +187,7 @@ def explain(model: type[BaseModel], detail: ErrorDetails) -> CraftError:
     if kind == "value_error":
         cause = detail["ctx"]["error"]
         if isinstance(cause, CraftError):
-            inner = f"{field}.{cause.field}" if field else cause.field
+            inner = ".".join(part for part in (field, cause.field) if part)
             return CraftError(inner, cause.message)
     return CraftError(
         field or "request", describe_allowed(schema_at(root, detail["loc"])) or message + "."

@@ -3,7 +3,7 @@
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 
-from craft.contract.plan import PlanRequest, Reason, ShelfItem
+from craft.contract.plan import PlanRequest, Reason, ShelfItem, Step
 from craft.head.partings import (
     Layout,
     Section,
@@ -61,6 +61,8 @@ class Case:
         cleansers: of the wash, in order
         taken: the bottle of every role
         layers: what stays in, in order
+        early: the steps until the last section is shaped, which do not depend on drying
+        shaped_min: when they are done, from the beginning of the service [min]
     """
 
     request: PlanRequest
@@ -79,6 +81,8 @@ class Case:
     cleansers: tuple[CleanserPass, ...] = ()
     taken: Mapping[Role, ShelfItem | None] = field(default_factory=dict)
     layers: tuple[Laid, ...] = ()
+    early: tuple[Step, ...] = ()
+    shaped_min: float = 0.0
 
     @property
     def sections(self) -> tuple[Section, ...]:

@@ -13,11 +13,11 @@ from craft.contract.reasons import STANDARD, reason
 from craft.messages import say
 from craft.physics import drying
 from craft.physics.air import dew_point
-from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.cautions import applicable_cautions
 from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of, in_one_sitting
 from craft.plan.planner import drying_out
+from craft.plan.prepare import prepare
 from craft.plan.stages import room_at, section_cylinder
 from craft.plan.steps.drying import DAMP_HOOD_MIN, DAMP_WRAP_MIN
 from craft.plan.turns import water_by_section
@@ -32,7 +32,13 @@ MAP_PAST, MAP_LIMIT_H = 1.05, 168.0
 SLOWEST_NAMED = 3
 #: Sections whose water [g/g] is equal to this many decimals share one drying curve.
 WATER_DIGITS = 2
-DRYING_CAUTIONS = ("not_dry_at_release", "damp_cap", "damp_bonnet", "heat_limit", "heat_fragile")
+DRYING_CAUTIONS = (
+    "not_dry_at_release",
+    "damp_cap",
+    "damp_at_bedtime",
+    "heat_limit",
+    "heat_fragile",
+)
 
 
 def stages_out(kinds: Sequence[StageKind], run: drying.Run) -> list[StageOut]:
@@ -208,7 +214,7 @@ def drying_basis(request: PlanRequest) -> DryingBasis:
     Raises:
         CraftError: it cannot be planned any more
     """
-    case = case_of(request.model_copy(update={"drying_factor": 1.0}))
+    case = prepare(request.model_copy(update={"drying_factor": 1.0}))
     forecast = forecast_of(case)
     return DryingBasis(
         dry_h=forecast.run.time_to(1.0),
@@ -225,7 +231,7 @@ def drying_plan(request: PlanRequest) -> DryingPlanAnswer:
     Raises:
         CraftError: as planning raises it
     """
-    case = case_of(request)
+    case = prepare(request)
     forecast = forecast_of(case)
     return DryingPlanAnswer(
         drying=drying_out(forecast),

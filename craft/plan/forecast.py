@@ -3,12 +3,16 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import time, timedelta
 
 import numpy as np
 
+from craft.messages import Text, say
 from craft.physics import drying
 from craft.physics.drying import Cylinder, Stage
 from craft.plan.case import Case
+from craft.plan.clock import clock_of
+from craft.plan.details import does
 from craft.plan.stages import (
     air_stage,
     dried_by_hand,
@@ -21,8 +25,10 @@ from craft.plan.turns import shaped_hair
 from craft.statistics.odds import Calibration
 from craft.vocabulary import (
     AirAt,
+    Detail,
     Dryer,
     Heat,
+    Manner,
     Releasing,
     StageKind,
 )
@@ -178,6 +184,9 @@ def usual_release(case: Case, safe_h: float | None, dryer_min: float) -> float:
     """
     if safe_h is not None and dryer_min > 0 and safe_h <= dryer_min / 60 + 1e-6:
         return dryer_min / 60
+    by_the_clock = release_by_the_clock(case, safe_h)
+    if by_the_clock is not None:
+        return by_the_clock
     usual = case.technique.release.usual_h
     if case.technique.release.needed and case.request.school.release is Releasing.WORN_FIRST:
         usual = max(usual, WORN_FIRST_H)
@@ -188,6 +197,45 @@ def usual_release(case: Case, safe_h: float | None, dryer_min: float) -> float:
         worn_h = case.technique.wear.days * SET_RELEASE_STEP_H
         return max(usual, min(rounded_up(safe_h, SET_RELEASE_STEP_H), worn_h))
     return rounded_up(safe_h, RELEASE_STEP_H)
+
+
+def release_by_the_clock(case: Case, safe_h: float | None) -> float | None:
+    """When a set is opened by the hours of its days [h after shaping]; None where none is known.
+
+    On the day that is usual for the style, once it is safely dry, in the salon while that is open,
+    at home while the client is up: never at night. Common practice, no source.
+
+    Args:
+        case: the head
+        safe_h: when it is safely dry [h after shaping], None if never
+    """
+    hours = clock_of(case.request)
+    if hours is None or not case.technique.release.needed:
+        return None
+    usual_h = case.technique.release.usual_h
+    if case.request.school.release is Releasing.WORN_FIRST:
+        usual_h = max(usual_h, WORN_FIRST_H)
+    earliest = case.shaped_min + usual_h * 60
+    if usual_h >= SET_RELEASE_STEP_H:
+        # A set is worn for so many nights, not for so many hours.
+        opened = hours.start.date() + timedelta(days=round(usual_h / SET_RELEASE_STEP_H))
+        earliest = hours.minutes(hours.on(opened, time(0)))
+    worn_h = case.technique.wear.days * SET_RELEASE_STEP_H
+    dry = case.shaped_min + min(safe_h or 0.0, worn_h) * 60
+    return opening_after(case, max(earliest, dry))
+
+
+def opening_after(case: Case, since_min: float) -> float | None:
+    """The first hour from a moment on at which the set can be opened [h after shaping].
+
+    Args:
+        case: the head
+        since_min: not before this, from the beginning of the service [min]
+    """
+    hours = clock_of(case.request)
+    at_home = does(case, Detail.OPENED, Manner.HOME)
+    moment = hours.opening(since_min, at_home=at_home) if hours else None
+    return None if moment is None else (moment - case.shaped_min) / 60
 
 
 def forecast_of(case: Case) -> Forecast:
@@ -246,13 +294,28 @@ def in_one_sitting(forecast: Forecast) -> bool:
 
 
 def damp_at_bedtime(case: Case, forecast: Forecast) -> float | None:
-    """When a set that went home wet lies down while its odds of dry are not safe [h]."""
-    if not case.dries or not case.technique.release.needed:
+    """When hair that went home wet lies down while its odds of dry are not safe [h after shaping].
+
+    Args:
+        case, forecast: what is planned
+    Returns:
+        the hour, None where it is dry by then, or opened before
+    """
+    if not case.dries:
         return None
+    opened = forecast.release_h if case.technique.release.needed else math.inf
     for stage, begin in zip(forecast.stages, forecast.begins, strict=True):
-        if stage.kind is StageKind.ASLEEP and begin < forecast.release_h:
+        if stage.kind is StageKind.ASLEEP and begin < opened:
             return begin if forecast.odds_with(forecast.stages, begin) < SAFE_ODDS else None
     return None
+
+
+def moment_of(case: Case, hours: float) -> Text:
+    """A moment so long after shaping [h], in words: by the clock, else as hours."""
+    clock = clock_of(case.request)
+    if clock is None:
+        return say("{hours:.0f} h after shaping", hours=hours)
+    return clock.moment(case.shaped_min + hours * 60)
 
 
 def curve(run: drying.Run, until_h: float) -> list[tuple[float, float]]:

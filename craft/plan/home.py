@@ -5,12 +5,14 @@ Days count from the service, which is day 0.
 """
 
 import math
+from datetime import timedelta
 
 from craft.contract.plan import Home, HomeDay, HomePhase
-from craft.messages import join, say
+from craft.messages import DayForm, day_text, join, say
 from craft.plan.case import Case
+from craft.plan.clock import clock_of
 from craft.plan.details import does
-from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting
+from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting, moment_of
 from craft.plan.steps.schools import usual_refreshing
 from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind
 from craft.words import several
@@ -52,7 +54,12 @@ def wear_days(case: Case) -> int:
 
 def release_day(case: Case, forecast: Forecast) -> int:
     """The day on which the style is there: that of the release, or of the service."""
-    return math.floor(forecast.release_h / 24) if case.technique.release.needed else 0
+    if not case.technique.release.needed:
+        return 0
+    clock = clock_of(case.request)
+    if clock is not None:
+        return clock.day(case.shaped_min + forecast.release_h * 60)
+    return math.floor(forecast.release_h / 24)
 
 
 def comes_back(case: Case, forecast: Forecast) -> bool:
@@ -88,13 +95,24 @@ def refresh(case: Case, forecast: Forecast) -> list[HomeDay]:
 
 def nights_in_set(case: Case, forecast: Forecast) -> list[str]:
     """Bedtime while the set is in."""
-    if case.technique.wear.in_set:
-        return [case.technique.wear.in_set]
     if damp_at_bedtime(case, forecast) is not None:
         return [
             say("The first night the set is still damp: nothing over it, only a satin pillowcase.")
         ]
+    if case.technique.wear.in_set:
+        return [case.technique.wear.in_set]
     return [say("Sleep on the set as it is; nothing tight over it.")]
+
+
+def first_night(case: Case, forecast: Forecast) -> list[str]:
+    """Bedtime on the day of the service, where loose hair is still damp by then."""
+    clock = clock_of(case.request)
+    if clock is None or case.technique.release.needed or damp_at_bedtime(case, forecast) is None:
+        return []
+    text = say("The first night it is still damp: nothing over it, only a satin pillowcase.")
+    if forecast.safe_h is not None:
+        text += say(" It will be dry by {safe}.", safe=moment_of(case, forecast.safe_h))
+    return [text]
 
 
 def gathers(case: Case) -> bool:
@@ -129,6 +147,34 @@ def first_morning(case: Case) -> list[str]:
     return [say("{oil}, lift with the fingers, {settle}.", oil=oil, settle=SETTLE)]
 
 
+def day_word(case: Case, day: int) -> str:
+    """A day after the service in words: by the calendar where the plan has one."""
+    clock = clock_of(case.request)
+    if clock is None:
+        return say("day {day}", day=day)
+    return day_text(clock.start.date() + timedelta(days=day), DayForm.BRIEF)
+
+
+def set_until(case: Case, forecast: Forecast) -> str:
+    """Until when a set is worn as it is."""
+    if clock_of(case.request):
+        return say("until {moment}", moment=moment_of(case, forecast.release_h))
+    day = release_day(case, forecast)
+    return say("until day {day}", day=day) if day else say("until this evening")
+
+
+def release_when(case: Case, forecast: Forecast, where: str) -> str:
+    """When a set is opened, and where."""
+    if clock_of(case.request):
+        return say("{moment}, {where}", moment=moment_of(case, forecast.release_h), where=where)
+    return say(
+        "day {day}, {release_h:g} h after shaping, {where}",
+        day=release_day(case, forecast),
+        release_h=forecast.release_h,
+        where=where,
+    )
+
+
 def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[HomePhase]:
     """What is done when, in order."""
     results = []
@@ -136,12 +182,11 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
     where = say("at home, by yourself") if at_home else say("in the salon")
     day = release_day(case, forecast)
     if comes_back(case, forecast):
-        until = say("until day {day}", day=day) if day else say("until this evening")
         results.append(
             HomePhase(
                 key="in_set",
                 title=say("In the set"),
-                when=until,
+                when=set_until(case, forecast),
                 lines=[
                     *nights_in_set(case, forecast),
                     say("Do not open any section early."),
@@ -153,12 +198,7 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
             HomePhase(
                 key="release",
                 title=say("Release"),
-                when=say(
-                    "day {day}, {release_h:g} h after shaping, {where}",
-                    day=day,
-                    release_h=forecast.release_h,
-                    where=where,
-                ),
+                when=release_when(case, forecast, where),
                 at_min=opened_min,
                 lines=[
                     say("Feel the roots first: if they are damp, wait some hours more.")
@@ -186,9 +226,9 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
         HomePhase(
             key="first_morning",
             title=say("First morning"),
-            when=say("day {day}", day=day + 1)
+            when=day_word(case, day + 1)
             if not comes_back(case, forecast)
-            else say("day {day}, once opened", day=day),
+            else say("{day}, once opened", day=day_word(case, day)),
             lines=first_morning(case),
         )
     )
@@ -196,20 +236,17 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
         HomePhase(
             key="nights",
             title=say("Nights after"),
-            when=say("to day {day}", day=day + wear_days(case)),
-            lines=nights_after(case),
+            when=say("until {day}", day=day_word(case, day + wear_days(case))),
+            lines=[*first_night(case, forecast), *nights_after(case)],
         )
     )
     days = refresh(case, forecast)
     if days:
-        named = join(", ", (str(due.day) for due in days))
         results.append(
             HomePhase(
                 key="refresh",
                 title=say("Freshen up"),
-                when=say("day {named}", named=named)
-                if len(days) == 1
-                else say("days {named}", named=named),
+                when=join(", ", (day_word(case, due.day) for due in days)),
                 lines=[days[0].what],
             )
         )
@@ -241,10 +278,10 @@ def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Hom
     in_set = comes_back(case, forecast) or bool(case.technique.wear.in_set)
     before = nights_in_set(case, forecast) if in_set or case.technique.release.needed else []
     return Home(
-        night=[*before, *nights_after(case)],
+        night=[*before, *first_night(case, forecast), *nights_after(case)],
         phases=phases(case, forecast, opened_min),
         refresh=refresh(case, forecast),
-        release_on_day=math.floor(forecast.release_h / 24),
+        release_on_day=release_day(case, forecast),
         wash_by_day=wash_by,
         return_by_day=max(wash_by, WASH_BY_DAY),
     )

@@ -5,12 +5,12 @@ from craft.contract.plan import Finished, PlanRequest
 from craft.contract.reasons import STANDARD, reason
 from craft.messages import say
 from craft.physics import appearance, curl
-from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.forecast import forecast_of
 from craft.plan.kit.curls import curl_width
 from craft.plan.kit.pieces import rods_by_section
 from craft.plan.planner import finished_look
+from craft.plan.prepare import prepare
 from craft.plan.stages import room_at
 from craft.vocabulary import AirAt, Landmark
 
@@ -30,7 +30,7 @@ def looks(request: PlanRequest) -> LookAnswer:
     Raises:
         CraftError: as planning raises it
     """
-    case = case_of(request)
+    case = prepare(request)
     at_release = finished_look(case, forecast_of(case))
     rh = room_at(case, AirAt.JOURNEY).rh
     reaches = curl.LANDMARKS | dict(case.hair.landmarks)

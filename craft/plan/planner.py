@@ -21,7 +21,6 @@ from craft.head.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_
 from craft.messages import inline, join, say
 from craft.physics import curl, drying
 from craft.physics.drying import Stage
-from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.cautions import Applied, applicable_cautions
 from craft.plan.crown import line_out, section_out
@@ -42,13 +41,14 @@ from craft.plan.kit.curls import (
 from craft.plan.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
 from craft.plan.minutes import shape_minutes
 from craft.plan.places import grams_by_place
+from craft.plan.prepare import prepare
 from craft.plan.stages import section_cylinder
-from craft.plan.steps.before import ahead, before
+from craft.plan.steps.before import ahead
 from craft.plan.steps.edits import apply_edits
 from craft.plan.steps.schools import schools
 from craft.plan.steps.step import sitting_minutes
 from craft.plan.steps.styling import styling
-from craft.plan.steps.washing import in_a_cloth, washing
+from craft.plan.times import times
 from craft.plan.timetable import release_at
 from craft.plan.what_if.answers import with_fixes
 from craft.products import doses
@@ -80,7 +80,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
     Raises:
         CraftError: the request asks for something that cannot be; names the field
     """
-    case = case_of(request)
+    case = prepare(request)
     forecast = forecast_of(case)
     rods = rods_by_section(case)
     set_details, set_reasons = set_in_words(case, rods)
@@ -104,6 +104,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
         home=home(case, forecast, release_at(steps, forecast.release_h)),
+        times=times(case, forecast, steps),
         layers=[each.layer for each in case.layers],
         may_stay=list(STAYS),
         assumed=list(case.hair.assumed),
@@ -133,8 +134,7 @@ def sides(layout: Layout) -> list[int]:
 
 def routine(case: Case, forecast: Forecast) -> list[Step]:
     """The steps in the order of the work."""
-    wet = [*washing(case), *in_a_cloth(case)] if case.dries else []
-    return [*before(case), *wet, *styling(case, forecast)]
+    return [*case.early, *styling(case, forecast)]
 
 
 def place_cautions(steps: Sequence[Step], cautions: Sequence[Applied]) -> list[Step]:

@@ -1,7 +1,9 @@
 """The stages a plan dries in: what air, how warm, how long; and what dries in them."""
 
 import math
+from collections.abc import Iterator
 from dataclasses import replace
+from itertools import islice
 
 from craft.contract.plan import DryStage, Room
 from craft.errors import CraftError
@@ -12,6 +14,7 @@ from craft.physics.air import warmed_humidity
 from craft.physics.drying import Cylinder, Stage
 from craft.physics.fibre import FIBRE_G_PER_CM3, present
 from craft.plan.case import Case
+from craft.plan.clock import Clock, clock_of
 from craft.plan.details import does
 from craft.vocabulary import (
     AirAt,
@@ -48,9 +51,9 @@ LAID_WATER = {Arrival.STRETCHED: 0.30, Arrival.MISTED: 0.40}
 #: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
 #: gives off some 30 to 60, the far side of a row feels little of it. Own value.
 SCALP_W_M2 = 15.0
-#: From the end of shaping to bed, and the night [h]; nights are distinguished for two days.
-#: Own values.
-EVENING_H, NIGHT_H = 7.0, 8.0
+#: From the end of shaping to bed, and the night [h], where no clock tells; nights are
+#: distinguished for two days. Own values.
+EVENING_H, NIGHT_H, NIGHTS = 7.0, 8.0, 2
 #: Air under a bonnet or cap: this share of the way to saturation. Own value.
 CAP_DAMPER = 0.5
 #: Hottest air at the hair by the heat that may be used [°C]. Own values.
@@ -160,10 +163,32 @@ def until_dry(case: Case, gone_h: float = 0.0) -> tuple[Stage, ...]:
     """
     journey_h = case.request.journey_min / 60 if case.request.home else 0.0
     way = (air_stage(case, AirAt.JOURNEY, journey_h),) if journey_h else ()
+    hours = clock_of(case.request)
+    if hours is not None:
+        home_min = case.shaped_min + (gone_h + journey_h) * 60
+        return (*way, *by_the_clock(case, hours, home_min))
     evening_h = EVENING_H - journey_h - gone_h
     evening = (air_stage(case, AirAt.HOME, evening_h),) if evening_h > 0 else ()
     night, day = night_stage(case, NIGHT_H), air_stage(case, AirAt.HOME, 24 - NIGHT_H)
     return (*way, *evening, night, day, night, air_stage(case, AirAt.HOME))
+
+
+def by_the_clock(case: Case, hours: Clock, home_min: float) -> Iterator[Stage]:
+    """Days and nights at home until dry; nights are distinguished for two days.
+
+    Args:
+        case: the head
+        hours: of the days around the service
+        home_min: when the client is home, from the beginning of the service [min]
+    """
+    at = home_min
+    for begins, ends in islice(hours.nights(home_min), NIGHTS):
+        if begins > at:
+            yield air_stage(case, AirAt.HOME, (begins - at) / 60)
+            at = begins
+        yield night_stage(case, (ends - at) / 60)
+        at = ends
+    yield air_stage(case, AirAt.HOME)
 
 
 def stages_for(case: Case, dryer: Dryer, minutes: float) -> tuple[Stage, ...]:

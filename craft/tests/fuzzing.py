@@ -48,6 +48,14 @@ WORDS = (
 )
 
 
+#: Strings of a form.
+FORMED = {
+    "date-time": ("2026-06-20T19:30:00+02:00", "2026-10-24T23:50:00+01:00", "2026-06-21T08:00:00Z"),
+    "date": ("2026-06-20", "2026-06-25"),
+    "time": ("22:30", "00:15", "06:00", "07:30:00"),
+}
+
+
 @cache
 def words_of_a_plan() -> tuple[str, ...]:
     """Keys of the steps, sections and lines of plans."""
@@ -92,7 +100,7 @@ class Drawing:
         draws: Mapping[str, Callable[[Mapping[str, Json]], Json]] = {
             "number": self.number,
             "integer": lambda whole: round(self.number(whole)),
-            "string": lambda _: self.chance.choice(self.words),
+            "string": self.string,
             "boolean": lambda _: self.chance.random() < 0.5,
             "array": lambda several: self.array(several, depth),
             "object": lambda named: self.object(named, depth),
@@ -107,6 +115,13 @@ class Drawing:
         if self.chance.random() < AT_THE_END:
             return float(self.chance.choice((low, high)))
         return round(self.chance.uniform(low, high), self.chance.randint(0, 4))
+
+    def string(self, piece: Mapping[str, Json]) -> str:
+        """A word, where something is written in a form mostly one of that form."""
+        formed = FORMED.get(piece.get("format", ""), piece.get("examples", ()))
+        if formed and self.chance.random() > AT_THE_END:
+            return str(self.chance.choice(formed))
+        return self.chance.choice(self.words)
 
     def array(self, piece: Mapping[str, Json], depth: int) -> list[Json]:
         """Some entries."""

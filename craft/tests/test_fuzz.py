@@ -7,8 +7,8 @@ from craft.tests.fuzzing import ask, part_heads
 
 SEED = 20261126
 #: Slow commands are asked less often.
-COUNTS = {"propose": 2, "compare": 5, "chain": 5, "visit": 8, "crown": 15, "look": 15}
-COUNTS |= {"day": 10, "chair": 4, "replay": 4, "wear": 15}
+COUNTS = {"propose": 4, "compare": 5, "chain": 5, "visit": 8, "crown": 15, "look": 15}
+COUNTS |= {"day": 10, "chair": 6, "replay": 25, "wear": 15}
 USUAL = 30
 
 

@@ -48,6 +48,7 @@ SAME = frozenset({"Braid-out", "Coil-out"})
 #: Fields that hold keys of the contract in sentences' neighbourhood.
 NO_SENTENCES = (KEYS - {"source"}) | {
     "basin",
+    "blot",
     "dry",
     "max_heat",
     "patch_test",

@@ -19,9 +19,9 @@ from craft.learning.drying import Outcome, is_doubtful
 from craft.messages import say
 from craft.physics import drying
 from craft.physics.drying import Stage
-from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of
+from craft.plan.prepare import prepare
 from craft.plan.stages import air_stage, dryer_stage
 from craft.ranges import SPREAD_LEAST
 from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
@@ -52,7 +52,7 @@ def gate(
     since_h = max(0.0, (now - shaped).total_seconds() / 3600)
     damp = [place for place, dryness in visit.touches.items() if dryness is not Dryness.DRY]
     missing = [place for place in Touch if place not in visit.touches]
-    case = case_of(asked) if asked is not None else None
+    case = prepare(asked) if asked is not None else None
     forecast = forecast_of(case) if case is not None else None
     gone = odds = None
     options: list[GateOption] = []

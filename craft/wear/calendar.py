@@ -14,13 +14,13 @@ from craft.messages import day_text, join, message, say
 from craft.physics.appearance import definition_on, length_on
 from craft.physics.curl import curl_retention
 from craft.plan.alternatives.chain import looks_after
-from craft.plan.assemble import case_of
 from craft.plan.case import Case
 from craft.plan.forecast import Forecast, forecast_of
 from craft.plan.home import (
     REFRESH,
     WASH_BY_DAY,
     comes_back,
+    first_night,
     nights_after,
     nights_in_set,
     refresh_days,
@@ -29,6 +29,7 @@ from craft.plan.home import (
     wear_days,
 )
 from craft.plan.planner import finished_look
+from craft.plan.prepare import prepare
 from craft.styles.shared import GEL_AGAIN
 from craft.vocabulary import OnHead, Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
@@ -231,6 +232,9 @@ class Worn:
             return (
                 lines[0] if day == 0 else say("Sleep on the set as it is; nothing tight over it.")
             )
+        damp = first_night(self.case, self.forecast) if day == 0 else []
+        if damp:
+            return damp[0]
         kept = join(" ", nights_after(self.case))
         again = self.request.extended_by_retwist and (day - self.first) % 2 == 1
         return say("Twist it again, larger than before. {kept}", kept=kept) if again else kept
@@ -334,7 +338,7 @@ def wear(request: WearRequest) -> WearAnswer:
     asked = asked_of(request)
     if asked is None:
         return only_left_on(request)
-    case = case_of(asked)
+    case = prepare(asked)
     worn = Worn(request, case, forecast_of(case))
     safe = last_safe(case, worn.first, request.extended_by_retwist)
     safe_day = max(safe.day, worn.first)

@@ -21,6 +21,7 @@ from craft.contract.plan.answer import (
     Step,
     StepProduct,
     SubstituteRods,
+    Times,
     Totals,
     Turn,
 )
@@ -87,6 +88,7 @@ __all__ = [
     "Step",
     "StepProduct",
     "SubstituteRods",
+    "Times",
     "Totals",
     "Turn",
     "Words",

@@ -1,6 +1,6 @@
 """What `plan` answers."""
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from craft.contract.base import Frozen, Patch
 from craft.contract.partings import LineOut, SectionOut
@@ -363,6 +363,27 @@ class Home(Frozen):
     return_by_day: int
 
 
+class Times(Frozen):
+    """The hours of a plan by the clock of the client."""
+
+    start: AwareDatetime
+    shaped: AwareDatetime
+    """The last section is shaped: from here it dries."""
+    leaves: AwareDatetime
+    """The first sitting is over."""
+    bed: AwareDatetime
+    """The client goes to bed for the first time."""
+    dry: AwareDatetime | None
+    """Likely; null where nothing dries, or it never is."""
+    dry_early: AwareDatetime | None
+    dry_late: AwareDatetime | None
+    """Nine in ten sets are dry between these."""
+    covered_from: AwareDatetime | None
+    """Safely dry: from then on a cap, scarf, wig or helmet may go over it."""
+    release: AwareDatetime | None
+    """The set is opened; null where nothing is."""
+
+
 class PlanAnswer(Frozen):
     """The plan."""
 
@@ -381,6 +402,8 @@ class PlanAnswer(Frozen):
     fixes: list[Fix]
     """Cheapest first."""
     home: Home
+    times: Times | None = None
+    """By the clock, where the request says when it begins."""
     layers: list[Layer] = Field(default_factory=list)
     """What stays in, in order, as it was composed or as the school has it."""
     may_stay: list[Role] = Field(default_factory=list)

@@ -12,6 +12,7 @@ from craft.messages import join, say, word
 from craft.plan.assemble import case_of, usual_count
 from craft.plan.forecast import forecast_of
 from craft.plan.planner import routine
+from craft.plan.prepare import prepare
 from craft.plan.steps.edits import apply_edits
 from craft.styles.catalogue import TECHNIQUES
 from craft.styles.technique import Technique
@@ -106,7 +107,7 @@ OF_A_SET: tuple[tuple[str, Callable[[Any], str], Callable[[Technique], bool], st
 def plannable(request: PlanRequest) -> bool:
     """Whether a wish can be planned, but for its changes by hand."""
     try:
-        forecast_of(case_of(apply_patch(request, {"edits": None})))
+        forecast_of(prepare(apply_patch(request, {"edits": None})))
     except CraftError:
         return False
     return True
@@ -143,7 +144,7 @@ def edits_that_fit(request: PlanRequest, before: PlanRequest) -> tuple[list[Any]
     """
     if not before.edits:
         return [], []
-    case = case_of(request)
+    case = prepare(request)
     steps = routine(case, forecast_of(case))
     kept: list[Any] = []
     lost: list[str] = []

@@ -3,22 +3,26 @@
 from collections.abc import Sequence
 
 from craft.contract.plan import Step
-from craft.contract.reasons import MODEL
+from craft.contract.reasons import MODEL, TRADE
 from craft.messages import join, measured, say, word
 from craft.physics.winding import LEAST_TURNS, too_thick, too_thin
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
-from craft.plan.forecast import SAFE_ODDS, Forecast, damp_at_bedtime
+from craft.plan.clock import ROUNDED_MIN, clock_of
+from craft.plan.details import does
+from craft.plan.forecast import SAFE_ODDS, Forecast, damp_at_bedtime, in_one_sitting, moment_of
 from craft.plan.kit import pieces as kit
 from craft.plan.kit.curls import rod_curl
 from craft.plan.steps.before import TAKE_DOWNS
 from craft.plan.steps.step import sitting_minutes
 from craft.plan.turns import dried_turns, workable
-from craft.vocabulary import Dryer, Elasticity, Heat, Night, Severity, StageKind
+from craft.vocabulary import Detail, Dryer, Elasticity, Heat, Manner, Night, Severity, StageKind
 from craft.words import plural
 
 #: A mask that waits longer than this is slept in [min]. Own value.
 OVERNIGHT_FROM_MIN = 180.0
+#: Nobody begins a service before this hour of the morning. Own value.
+EARLIEST_START_H = 8
 HANDBOOK = say("Standard cosmetology handbooks, from memory.")
 
 
@@ -29,11 +33,24 @@ def not_dry_at_release(case: Case, forecast: Forecast, *_: object) -> Sign | Non
     if not timed or odds >= SAFE_ODDS:
         return None
     dry_h = forecast.run.time_to(1.0)
-    expected = (
-        say(" It should be dry after {dry_h:.0f} h.", dry_h=dry_h) if dry_h is not None else ""
-    )
+    known = clock_of(case.request) is not None
+    expected: str = ""
+    if dry_h is not None:
+        expected = (
+            say(" It should be dry by {moment}.", moment=moment_of(case, dry_h))
+            if known
+            else say(" It should be dry after {dry_h:.0f} h.", dry_h=dry_h)
+        )
     return Sign(
         say(
+            "The roots may still be damp when it is opened: {moment} it is {odds:.0%} likely to "
+            "be dry.{expected}",
+            moment=moment_of(case, forecast.release_h),
+            odds=odds,
+            expected=expected,
+        )
+        if known
+        else say(
             "The roots may still be damp when it is opened: after {release_h:g} h it is "
             "{odds:.0%} likely to be dry.{expected}",
             release_h=forecast.release_h,
@@ -100,40 +117,128 @@ def damp_cap(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         odds = forecast.odds_with(forecast.stages, at_h)
         if odds < SAFE_ODDS:
             gone = forecast.run.at(at_h)
-            return Sign(
-                say(
-                    "It is only {odds:.0%} likely to be dry when it goes under {under} "
-                    "({gone:.0%} of the water gone). Under there it hardly dries and the scalp "
-                    "stays wet. Dry it longer first, or leave {under} off until it is dry.",
-                    odds=odds,
+            safe_h = forecast.safe_h
+            text = say(
+                "It is only {odds:.0%} likely to be dry when it goes under {under} ({gone:.0%} of "
+                "the water gone). Under there it hardly dries and the scalp stays wet.",
+                odds=odds,
+                under=under,
+                gone=gone,
+            )
+            text += (
+                say(" Dry it longer first, or leave {under} off until it is dry.", under=under)
+                if safe_h is None
+                else say(
+                    " Dry it longer first, or put {under} on from {safe}.",
                     under=under,
-                    gone=gone,
-                ),
+                    safe=moment_of(case, safe_h),
+                )
+            )
+            return Sign(
+                text,
                 say("covered at {gone:.0%}", gone=gone),
                 MODEL,
             )
     return None
 
 
-def damp_bonnet(case: Case, forecast: Forecast, *_: object) -> Sign | None:
-    """A set that is still damp at bedtime wants air, not a bonnet."""
+def damp_night(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """Hair that is still damp at bedtime wants air: under a cover it dries no more.
+
+    Without a clock the hour of going to bed is only what is usual; then a bonnet alone is told of.
+    """
     bedtime_h = damp_at_bedtime(case, forecast)
-    if bedtime_h is None or case.request.person.night is not Night.BONNET:
+    known = clock_of(case.request) is not None
+    if bedtime_h is None or not (known or bonnet_over_a_set(case)):
         return None
-    odds = forecast.odds_with(forecast.stages, bedtime_h)
+    night, safe_h = case.request.person.night, forecast.safe_h
+    text = say(
+        "At bedtime ({bedtime}) it is {odds:.0%} likely to be dry.",
+        bedtime=moment_of(case, bedtime_h),
+        odds=forecast.odds_with(forecast.stages, bedtime_h),
+    )
+    if safe_h is not None:
+        text += say(" It will be dry by {safe}.", safe=moment_of(case, safe_h))
+    text += (
+        say(" Nothing over it tonight, only a satin pillowcase.")
+        if night is Night.NONE
+        else say(
+            " No {night} over damp hair: tonight it lies open on a satin pillowcase.", night=night
+        )
+    )
     return Sign(
+        text + earlier_start(case, forecast, bedtime_h),
         say(
-            "At bedtime, about {bedtime_h:.0f} h after shaping, it is {odds:.0%} likely to be "
-            "dry. No bonnet over damp hair: tonight the set lies open on a satin pillowcase, or "
-            "it is dried under the hood before the client leaves.",
-            bedtime_h=bedtime_h,
-            odds=odds,
-        ),
-        say(
-            "night {night}, {water:g} g/g of water",
-            night=case.request.person.night,
+            "night {night}, {water:.2f} g/g of water",
+            night=night,
             water=forecast.water,
         ),
+        MODEL,
+    )
+
+
+def bonnet_over_a_set(case: Case) -> bool:
+    """Whether the client sleeps in a bonnet while a set is in."""
+    return case.technique.release.needed and case.request.person.night is Night.BONNET
+
+
+def earlier_start(case: Case, forecast: Forecast, bedtime_h: float) -> str:
+    """From which hour on it would have been dry by bedtime, if the salon could begin then."""
+    clock, safe_h = clock_of(case.request), forecast.safe_h
+    if clock is None or safe_h is None:
+        return ""
+    sooner_min = (safe_h - bedtime_h) * 60
+    start = clock.rounded_up(-sooner_min - ROUNDED_MIN)
+    if clock.at(start).date() != clock.start.date() or clock.at(start).hour < EARLIEST_START_H:
+        return ""
+    return say(" Started by {start}, it would be dry by then.", start=clock.hour(start))
+
+
+def unsuitable_hour(case: Case, forecast: Forecast, *_: object) -> Sign | None:
+    """An hour at which nobody opens a set: the client sleeps, or the salon is closed."""
+    clock = clock_of(case.request)
+    if (
+        clock is None
+        or not case.technique.release.needed
+        or case.request.goal.release_after_h is None
+        or in_one_sitting(forecast)
+    ):
+        return None
+    moment = case.shaped_min + forecast.release_h * 60
+    at_home = does(case, Detail.OPENED, Manner.HOME)
+    if clock.suits(moment, at_home=at_home):
+        return None
+    why = (
+        say("the client sleeps then")
+        if clock.night_at(moment) is not None
+        else say("the salon is closed then")
+        if not at_home
+        else say("that leaves no time before sleep")
+    )
+    return Sign(
+        say("It would be opened {moment}: {why}.", moment=clock.moment(moment), why=why),
+        say("opened after {release_h:g} h", release_h=forecast.release_h),
+        TRADE,
+    )
+
+
+def not_there_in_time(case: Case, forecast: Forecast, steps: Sequence[Step]) -> Sign | None:
+    """The style is wanted before it is there."""
+    clock, wanted = clock_of(case.request), case.request.look_good_from
+    if clock is None or wanted is None:
+        return None
+    dried_h = forecast.release_h if case.dries else 0.0
+    opening = sum(step.hands_on_min for step in steps if step.sitting != 1)
+    there = case.shaped_min + dried_h * 60 + opening
+    if there <= clock.minutes(wanted):
+        return None
+    return Sign(
+        say(
+            "It should look good from {wanted}, and is there from {there}.",
+            wanted=clock.moment(clock.minutes(wanted)),
+            there=clock.moment(there),
+        ),
+        say("look good from {wanted}", wanted=clock.moment(clock.minutes(wanted))),
         MODEL,
     )
 
@@ -314,7 +419,11 @@ ADJUST, REMIND = Severity.ADJUST, Severity.REMIND
 RULES: tuple[CautionRule, ...] = (
     CautionRule("not_dry_at_release", ADJUST, ("release", "shape"), not_dry_at_release),
     CautionRule("damp_cap", ADJUST, ("set_home", "send_home"), damp_cap),
-    CautionRule("damp_bonnet", REMIND, ("set_home",), damp_bonnet),
+    CautionRule("damp_at_bedtime", REMIND, ("set_home", "send_home"), damp_night),
+    CautionRule("unsuitable_hour", ADJUST, ("release", "set_home"), unsuitable_hour),
+    CautionRule(
+        "not_there_in_time", ADJUST, ("release", "set_home", "send_home"), not_there_in_time
+    ),
     CautionRule("dried_waiting", ADJUST, ("work",), dried_waiting),
     CautionRule("kit_short", ADJUST, ("shape",), kit_short),
     CautionRule("rod_fit", ADJUST, ("shape",), rod_fit),

@@ -85,9 +85,9 @@ def worked(case: Case) -> list[Step]:
 
 
 def styling(case: Case, forecast: Forecast) -> list[Step]:
-    """The dry half of the service."""
+    """What follows once the last section is shaped."""
     technique = case.technique
-    steps = worked(case)
+    steps: list[Step] = []
     if bands_after(case):
         steps += [damp_hood(case)] if case.soaks else []
         steps.append(band(case))

@@ -167,14 +167,14 @@ class StagesTest(TestCase):
 
     def test_a_bonnet_at_bedtime_over_a_damp_set_is_told(self) -> None:
         damp = planned(person={"night": "bonnet"})
-        self.assertIn("damp_bonnet", caution_keys(damp))
+        self.assertIn("damp_at_bedtime", caution_keys(damp))
         self.assertIn("nothing over it", damp.home.night[0])
-        self.assertNotIn("damp_bonnet", caution_keys(planned(person={"night": "scarf"})))
+        self.assertNotIn("damp_at_bedtime", caution_keys(planned(person={"night": "scarf"})))
         self.assertNotIn(
-            "damp_bonnet", caution_keys(planned(person={"night": "bonnet"}, dry="hood"))
+            "damp_at_bedtime", caution_keys(planned(person={"night": "bonnet"}, dry="hood"))
         )
         loose = planned(goal={"style": "shake_wash_and_go", "release_after_h": None})
-        self.assertNotIn("damp_bonnet", caution_keys(loose))
+        self.assertNotIn("damp_at_bedtime", caution_keys(loose))
 
     def test_bands_go_in_damp(self) -> None:
         # About 15 min of hood first: common practice, no source.

@@ -13,7 +13,13 @@ from craft.plan.cautions.bottles import FROM_CLASHES
 from craft.plan.forecast import Forecast
 from craft.plan.steps.order import KEYS
 from craft.plan.what_if.change import Change, Fixes
-from craft.plan.what_if.drying import dry_before_covered, fixes_for_drying
+from craft.plan.what_if.drying import (
+    at_a_better_hour,
+    dry_before_covered,
+    dry_by_bedtime,
+    fixes_for_drying,
+    there_in_time,
+)
 from craft.plan.what_if.routine import (
     clarify_today,
     in_the_air,
@@ -58,7 +64,9 @@ FIXES: Mapping[str, Fixes] = {
     "not_dry_at_release": without_sign(fixes_for_drying),
     "dried_waiting": wetted_or_covered,
     "damp_cap": dry_before_covered,
-    "damp_bonnet": dry_before_covered,
+    "damp_at_bedtime": dry_by_bedtime,
+    "unsuitable_hour": at_a_better_hour,
+    "not_there_in_time": there_in_time,
     "kit_short": without_sign(fixes_for_kit),
     "rod_fit": without_sign(fixes_for_rods),
     "heat_limit": in_the_air,

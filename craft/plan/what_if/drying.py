@@ -9,12 +9,16 @@ from craft.head.partings import FIXED
 from craft.messages import inline, say
 from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
+from craft.plan.clock import clock_of
 from craft.plan.details import variant
 from craft.plan.forecast import (
     RELEASE_STEP_H,
     SET_RELEASE_STEP_H,
     Forecast,
+    damp_at_bedtime,
     in_one_sitting,
+    moment_of,
+    opening_after,
     rounded_up,
 )
 from craft.plan.kit.pieces import bands_after, bands_for
@@ -163,29 +167,81 @@ def pressed_and_warmed(case: Case, forecast: Forecast) -> Iterator[Change]:
 
 
 def later(case: Case, forecast: Forecast) -> Iterator[Change]:
-    """Opened later: a set on another day at the same hour, loose hair on the half hour."""
+    """Opened later: by the clock when that suits, else a set another day and loose hair soon."""
     if in_one_sitting(forecast):
         return
     step = SET_RELEASE_STEP_H if case.technique.release.needed else RELEASE_STEP_H
-    run = forecast
-    safe_h = run.safe_h
+    safe_h = forecast.safe_h
     if safe_h is None:
         return
-    release_h = run.release_h + rounded_up(max(0.0, safe_h - run.release_h), step)
-    if not run.release_h < release_h <= LATEST_RELEASE_H:
-        return
-    by = release_h - run.release_h
+    sooner = forecast.release_h
+    release_h = sooner + rounded_up(max(0.0, safe_h - sooner), step)
+    by_the_clock = opening_after(case, case.shaped_min + max(safe_h, sooner) * 60)
+    if case.technique.release.needed and by_the_clock is not None:
+        release_h = by_the_clock
+    if sooner < release_h <= LATEST_RELEASE_H:
+        yield opened_at(case, forecast, release_h)
+
+
+def opened_at(case: Case, forecast: Forecast, release_h: float) -> Change:
+    """Opened at another hour [h after shaping]."""
+    by = release_h - forecast.release_h
     days = round(by / SET_RELEASE_STEP_H)
-    in_days = (
-        say("Open it a day later") if days == 1 else say("Open it {days} days later", days=days)
-    )
-    yield Change(
-        "later_release",
-        in_days if case.technique.release.needed else say("Open {by:g} h later", by=by),
-        {"goal": {"release_after_h": release_h}},
+    if clock_of(case.request) is not None:
+        title = say("Open it {moment}", moment=moment_of(case, release_h))
+    elif case.technique.release.needed:
+        title = (
+            say("Open it a day later") if days == 1 else say("Open it {days} days later", days=days)
+        )
+    else:
+        title = say("Open {by:g} h later", by=by)
+    return Change(
+        "later_release" if by > 0 else "sooner_release",
+        title,
+        {"goal": {"release_after_h": round(release_h, 2)}},
         replace(forecast, release_h=release_h),
-        later_h=by,
+        later_h=round(by, 2),
     )
+
+
+def at_a_better_hour(case: Case, forecast: Forecast, _: Sign) -> Iterator[Change]:
+    """The first hour that suits from the chosen one on."""
+    moment = case.shaped_min + forecast.release_h * 60
+    release_h = opening_after(case, moment)
+    if release_h is not None:
+        yield opened_at(case, forecast, release_h)
+
+
+def dry_by_bedtime(case: Case, forecast: Forecast, _: Sign) -> Iterator[Change]:
+    """Changes after which it is safely dry when the client goes to bed, the cheapest first."""
+    yield from dry_by(case, forecast, damp_at_bedtime(case, forecast))
+
+
+def there_in_time(case: Case, forecast: Forecast, _: Sign) -> Iterator[Change]:
+    """Changes after which it is dry when it has to look good, the cheapest first."""
+    clock, wanted = clock_of(case.request), case.request.look_good_from
+    if clock is not None and wanted is not None:
+        yield from dry_by(case, forecast, (clock.minutes(wanted) - case.shaped_min) / 60)
+
+
+def dry_by(case: Case, forecast: Forecast, hours: float | None) -> Iterator[Change]:
+    """Of each kind of change the smallest after which it is safely dry in time.
+
+    Args:
+        case, forecast: what is planned
+        hours: by then [h after shaping]; None: nothing is asked
+    """
+    if hours is None or hours <= 0:
+        return
+    found: dict[str, Change] = {}
+    for kind in (under_the_hood, more_sections, press_more, pressed_and_warmed):
+        for change in kind(case, forecast):
+            safe_h = change.forecast.safe_h
+            if safe_h is not None and safe_h <= hours:
+                found.setdefault(change.key, change)
+                break
+    fixes = [change.fix("damp_at_bedtime") for change in found.values()]
+    yield from (found[fix.key] for fix in rank_fixes(fixes))
 
 
 def dry_before_covered(case: Case, forecast: Forecast, _: Sign) -> Iterable[Change]:

@@ -60,6 +60,7 @@ SAYS: dict[EventKind, tuple[dict[str, Any], str]] = {
         "Left in the bowl: 7 3 g",
     ),
     EventKind.COMFORT: ({"comfort": "tight", "zone": "fringe"}, "Feels: tight, fringe"),
+    EventKind.FAULT: ({"fault": "flakes", "sections": [3, 4]}, "White flakes, sections 3, 4"),
     EventKind.CLOSED: ({}, "Closed"),
     EventKind.CORRECTION: ({"of": GONE}, "Corrected"),
 }

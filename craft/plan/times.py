@@ -1,0 +1,44 @@
+"""The hours of a plan by the clock of the client."""
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from craft.contract.plan import Step, Times
+from craft.plan.case import Case
+from craft.plan.clock import clock_of
+from craft.plan.forecast import Forecast
+from craft.plan.steps.step import sitting_minutes
+from craft.plan.timetable import release_at, shaped_at
+
+#: Nine in ten lie within so many standard deviations.
+NINE_IN_TEN_Z = 1.645
+
+
+def times(case: Case, forecast: Forecast, steps: Sequence[Step]) -> Times | None:
+    """When everything of a plan is; None where the request does not say when it begins.
+
+    Args:
+        case, forecast: what is planned
+        steps: in the order of the work
+    """
+    clock = clock_of(case.request)
+    if clock is None:
+        return None
+    shaped = shaped_at(steps)
+    leaves = sitting_minutes(steps)
+
+    def dried(hours: float | None) -> datetime | None:
+        return None if hours is None or not case.dries else clock.at(shaped + hours * 60)
+
+    opened = case.technique.release.needed
+    return Times(
+        start=clock.start,
+        shaped=clock.at(shaped),
+        leaves=clock.at(leaves),
+        bed=clock.at(clock.bedtime(leaves + case.request.journey_min)),
+        dry=dried(forecast.run.time_to(1.0)),
+        dry_early=dried(forecast.banded(-NINE_IN_TEN_Z).time_to(1.0)),
+        dry_late=dried(forecast.banded(NINE_IN_TEN_Z).time_to(1.0)),
+        covered_from=dried(forecast.safe_h),
+        release=clock.at(release_at(steps, forecast.release_h)) if opened else None,
+    )
