@@ -1,6 +1,6 @@
 """The hours of a plan by the clock of the client."""
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from datetime import datetime
 
 from craft.contract.plan import Step, Times
@@ -9,6 +9,7 @@ from craft.plan.clock import clock_of
 from craft.plan.forecast import Forecast
 from craft.plan.steps.step import sitting_minutes
 from craft.plan.timetable import release_at, shaped_at
+from craft.vocabulary import StageKind
 
 #: Nine in ten lie within so many standard deviations.
 NINE_IN_TEN_Z = 1.645
@@ -41,4 +42,12 @@ def times(case: Case, forecast: Forecast, steps: Sequence[Step]) -> Times | None
         dry_late=dried(forecast.banded(NINE_IN_TEN_Z).time_to(1.0)),
         covered_from=dried(forecast.safe_h),
         release=clock.at(release_at(steps, forecast.release_h)) if opened else None,
+        nights=list(nights(forecast)),
     )
+
+
+def nights(forecast: Forecast) -> Iterator[tuple[float, float]]:
+    """Nights of the drying, from and to [h after shaping]."""
+    for stage, begins in zip(forecast.stages, forecast.begins, strict=True):
+        if stage.kind is StageKind.ASLEEP and stage.hours is not None:
+            yield round(begins, 2), round(begins + stage.hours, 2)

@@ -18,6 +18,7 @@ from salon.booking.models import ACTIVE, Booking
 from salon.clients.models import Client
 from salon.devices.ambient import forecast_from
 from salon.learning.services import learned_wear
+from salon.planning.clock import asked_at
 from salon.planning.models import Plan, without_long
 from salon.salon_settings.services import current_salon
 from salon.visits.log import fold_visit
@@ -104,12 +105,13 @@ def wear_of(
         CraftError: its days cannot be worked out
     """
     today = timezone.localdate()
+    begun = visit.started_at if visit else plan.planned_start
     opened = visit.released_at if visit else None
     return wear(
         WearRequest(
             style=Style(plan.style),
             done_on=done_on,
-            asked=plan.parsed_request,
+            asked=asked_at(plan, begun),
             extended_by_retwist=plan.client.retwists,
             released_on=max(done_on, timezone.localdate(opened)) if opened else None,
             air=[air for air in air_ahead(today) if air.date >= done_on],

@@ -78,6 +78,25 @@ def hours_of(day: date) -> Hours:
     return Hours(day, clock_minute(opens, day), clock_minute(closes, day))
 
 
+def openings_ahead(first: date, days: int) -> list[tuple[datetime, datetime]]:
+    """When the salon is open, from a day on: from and to.
+
+    Args:
+        first: day
+        days: so many
+    """
+    dates = [first + timedelta(days=number) for number in range(days)]
+    closed = set(Holiday.objects.filter(date__in=dates).values_list("date", flat=True))
+    rows = {row.weekday: (row.opens, row.closes) for row in Opening.objects.all()}
+    found = []
+    for day in dates:
+        hours = rows.get(day.weekday()) if rows else USUAL_HOURS
+        if hours is not None and day not in closed:
+            opens, closes = (timezone.make_aware(datetime.combine(day, at)) for at in hours)
+            found.append((opens, closes))
+    return found
+
+
 def stations() -> dict[str, int]:
     """How many of each station there are."""
     counted = dict(StationCount.objects.values_list("station", "count"))

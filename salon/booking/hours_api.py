@@ -15,31 +15,19 @@ from rest_framework.views import APIView
 from craft.vocabulary import Station, Style
 from salon.booking.hours import USUAL_HOURS, stations
 from salon.booking.models import DayOff, Holiday, Opening, Shift, Skill, StationCount
-from salon.platform.fields import choice_field, integer_field
+from salon.platform.fields import ClockField, choice_field, integer_field
 from salon.platform.language import lazy_sentence, sentence, time_text
 from salon.platform.permissions import Access
 from salon.platform.roles import EVERYBODY, OWNER, WorkRole
 from salon.staff.models import Colleague
 from salon.staff.services import name_of
 
-CLOCKS = lazy_sentence("Give a time of day, e.g. 09:30.")
 DATES = lazy_sentence("Give a date as year-month-day, e.g. 2026-06-20.")
 ROWS_MOST = 400
 STATIONS = [station.value for station in Station if station is not Station.AWAY]
 
 
 @extend_schema_field(OpenApiTypes.STR)
-class ClockField(serializers.TimeField):
-    """A time of day as hours and minutes, told what it is like where it is none."""
-
-    def __init__(self) -> None:
-        super().__init__(
-            format="%H:%M",
-            input_formats=["%H:%M", "%H:%M:%S"],
-            error_messages=dict.fromkeys(("invalid", "null", "required"), CLOCKS),
-        )
-
-
 def in_order(values: dict[str, Any], begin: str, end: str) -> dict[str, Any]:
     """What begins ends later.
 

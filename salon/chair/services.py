@@ -24,6 +24,7 @@ from craft.visit.swap import swap_check
 from craft.vocabulary import BookingState, EventKind, Role, VisitState
 from salon.booking.models import ACTIVE, Booking
 from salon.booking.services import touch
+from salon.planning.clock import asked_at
 from salon.planning.fitting import fit_for
 from salon.planning.models import without_long
 from salon.planning.services import Draft, draft, keep
@@ -58,7 +59,7 @@ def chair_of(visit: Visit, now: datetime, *, forecast: bool = True) -> ChairAnsw
     Raises:
         CraftError: an entry of its log speaks of what the plan does not have
     """
-    asked = visit.plan.parsed_request if forecast else None
+    asked = asked_at(visit.plan, visit.started_at) if forecast else None
     stock = (
         Product.objects.filter(stock_g__isnull=False).values_list("pk", "stock_g")
         if forecast

@@ -22,10 +22,11 @@ from salon.clients import profiles, services
 from salon.clients.models import Client, Observation
 from salon.platform.auth import current_user
 from salon.platform.errors import CoreField, core_schema
-from salon.platform.fields import phone_field, validate_time_zone
+from salon.platform.fields import ClockField, check_night, phone_field, validate_time_zone
 from salon.platform.language import lazy_sentence, sentence
 from salon.platform.permissions import Access, has_role
 from salon.platform.roles import EVERYBODY, HANDS
+from salon.salon_settings.services import current_salon
 from salon.staff.services import name_of
 
 #: Nobody is older [years].
@@ -141,10 +142,23 @@ class ClientSerializer(serializers.ModelSerializer[Client]):
         child=serializers.CharField(**WORDS), required=False, max_length=NAMES_MOST
     )
     school = SchoolField(required=False)
+    bed_time = ClockField(required=False, allow_null=True)
+    wake_time = ClockField(required=False, allow_null=True)
     phone = phone_field()
     zone = serializers.CharField(
         max_length=64, required=False, allow_blank=True, validators=[validate_time_zone]
     )
+
+    def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
+        """A night has some hours, also where the salon's hour stands in."""
+        if {"bed_time", "wake_time"} & attrs.keys():
+            salon = current_salon()
+            own = (
+                attrs.get(name, getattr(self.instance, name, None)) or getattr(salon, name)
+                for name in ("bed_time", "wake_time")
+            )
+            check_night(*own)
+        return attrs
 
     def validate_birthday(self, day: date | None) -> date | None:
         """A day that has been, of somebody who may sit in the chair."""
@@ -170,6 +184,8 @@ class ClientSerializer(serializers.ModelSerializer[Client]):
             "avoid",
             "routine",
             "night",
+            "bed_time",
+            "wake_time",
             "retwists",
             "school",
             "phone",

@@ -62,6 +62,12 @@ class Client(models.Model):
     night = models.CharField(
         max_length=10, choices=[(night.value, night.value) for night in Night], default=Night.BONNET
     )
+    bed_time = models.TimeField(
+        null=True, blank=True, help_text="When they go to bed; empty: as usual for the salon."
+    )
+    wake_time = models.TimeField(
+        null=True, blank=True, help_text="When they get up; empty: as usual for the salon."
+    )
     retwists = models.BooleanField(
         default=False, help_text="Twists it again every second night: a twist-out lasts longer."
     )

@@ -29,6 +29,7 @@ from salon.clients.drying import drying_of
 from salon.clients.models import Client
 from salon.devices.ambient import ambient
 from salon.learning.services import learned_for
+from salon.planning.clock import clock_fields
 from salon.planning.drawer import kit_for_plan
 from salon.planning.models import Plan
 from salon.planning.wish import ClientWish
@@ -78,6 +79,7 @@ def request_of(client: Client, wish: ClientWish, by: User) -> PlanRequest:
     with errors_of(PlanRequest):
         return PlanRequest(
             **{part: getattr(wish, part) for part in wish.model_fields_set & TAKEN_AS_WISHED},
+            **clock_fields(client, salon, wish.planned_start),
             hair=parse(Hair, hair, at="hair"),
             person=profiles.person(client),
             goal=goal_for(wish, noted),

@@ -1,5 +1,6 @@
 """Fields of forms that say in one sentence what they allow."""
 
+from datetime import time
 from typing import Any
 from zoneinfo import available_timezones
 
@@ -7,6 +8,7 @@ from pydantic import BaseModel
 from rest_framework import serializers
 
 from craft.contract.base import range_of
+from craft.contract.plan.request import NIGHT_LEAST_H, NIGHT_MOST_H, night_hours
 from craft.messages import figure, measured
 from craft.region import countries
 from salon.platform.language import lazy_sentence, lazy_text, sentence
@@ -106,3 +108,42 @@ def date_field(**more: Any) -> serializers.DateField:
     return serializers.DateField(
         required=False, allow_null=True, error_messages={"invalid": allowed}, **more
     )
+
+
+#: What a time of day says, by what is wrong.
+CLOCK_ERRORS = ("invalid", "null", "required")
+CLOCKS = lazy_sentence("Give a time of day, e.g. 09:30.")
+
+
+class ClockField(serializers.TimeField):
+    """A time of day as hours and minutes, told what it is like where it is none."""
+
+    def __init__(self, **options: Any) -> None:
+        names = ("invalid", "required") if options.get("allow_null") else CLOCK_ERRORS
+        super().__init__(
+            format="%H:%M",
+            input_formats=["%H:%M", "%H:%M:%S"],
+            error_messages=dict.fromkeys(names, CLOCKS),
+            **options,
+        )
+
+
+def check_night(bed: time | None, wake: time | None) -> None:
+    """A night lasts some hours.
+
+    Args:
+        bed, wake: when somebody goes to bed and gets up; None: not told
+    Raises:
+        ValidationError: it is too short or too long
+    """
+    if bed and wake and not NIGHT_LEAST_H <= night_hours(bed, wake) <= NIGHT_MOST_H:
+        raise serializers.ValidationError(
+            {
+                "wake_time": sentence(
+                    "A night lasts from {least:g} to {most:g} h: change the hour of going to bed "
+                    "or of waking.",
+                    least=NIGHT_LEAST_H,
+                    most=NIGHT_MOST_H,
+                )
+            }
+        )

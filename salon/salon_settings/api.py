@@ -13,6 +13,8 @@ from craft.contract import PlanRequest, Room, SalonStandards, School
 from craft.wear import reaching
 from salon.platform.errors import CoreField, core_schema
 from salon.platform.fields import (
+    ClockField,
+    check_night,
     contract_float_field,
     float_field,
     integer_field,
@@ -64,6 +66,8 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
     write_from_h = integer_field(reaching.HOURS[0], reaching.HOURS[1] - 1, "o’clock")
     write_to_h = integer_field(reaching.HOURS[0] + 1, reaching.HOURS[1], "o’clock")
     ask_every_days = integer_field(*reaching.DAYS_APART, lazy_sentence("days; 0 for once"))
+    bed_time = ClockField(required=False)
+    wake_time = ClockField(required=False)
     school = SalonSchoolField()
     rules = RulesField()
 
@@ -85,6 +89,8 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
             "ask_every_days",
             "calendar_names",
             "chair_sound",
+            "bed_time",
+            "wake_time",
             "disinfectant",
             "contact_min",
             "currency",
@@ -104,7 +110,9 @@ class SalonSerializer(serializers.ModelSerializer[Salon]):
     )
 
     def validate(self, attrs: dict[str, Any]) -> dict[str, Any]:
-        """A day on which clients are written to begins before it ends."""
+        """A day on which clients are written to begins before it ends; a night has some hours."""
+        night = ("bed_time", "wake_time")
+        check_night(*(attrs.get(name, getattr(self.instance, name, None)) for name in night))
         names = ("write_from_h", "write_to_h")
         begins, ends = (attrs.get(name, getattr(self.instance, name, None)) for name in names)
         if begins is not None and ends is not None and begins >= ends:

@@ -1,5 +1,6 @@
 """The salon itself and the people who work in it."""
 
+from datetime import time
 from uuid import uuid4
 
 from django.conf import settings
@@ -77,6 +78,14 @@ class Salon(models.Model):
     )
     calendar_names = models.BooleanField(
         default=False, help_text="Calendar feeds hold names of clients; else initials."
+    )
+    bed_time = models.TimeField(
+        default=time(22, 30),
+        db_default=time(22, 30),
+        help_text="When clients usually go to bed, who told nothing else.",
+    )
+    wake_time = models.TimeField(
+        default=time(7), db_default=time(7), help_text="And when they get up."
     )
     chair_sound = models.BooleanField(
         default=False,

@@ -4,6 +4,7 @@ from craft.contract.visit import VisitAnswer
 from craft.errors import CraftError
 from craft.learning.lessons import OpenedSet, opened_set
 from craft.plan.drying_plan import drying_basis
+from salon.planning.clock import asked_at
 from salon.planning.models import Plan
 
 
@@ -19,7 +20,7 @@ def opened_set_of(plan: Plan, folded: VisitAnswer) -> OpenedSet | None:
     """
     if folded.dryness is None:
         return None
-    asked = plan.parsed_request
+    asked = asked_at(plan, folded.started_at)
     try:
         basis = drying_basis(asked)
     except CraftError:

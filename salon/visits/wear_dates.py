@@ -12,6 +12,7 @@ from craft.errors import CraftError
 from craft.vocabulary import Style
 from craft.wear.calendar import wear
 from craft.wear.limits import overdue_days
+from salon.planning.clock import asked_at
 from salon.visits.models import Visit
 
 
@@ -58,7 +59,7 @@ def worked_out(visit: Visit) -> WearAnswer | None:
             WearRequest(
                 style=Style(visit.plan.style),
                 done_on=done_on,
-                asked=visit.plan.parsed_request,
+                asked=asked_at(visit.plan, visit.started_at),
                 extended_by_retwist=visit.client.retwists,
                 released_on=opened_on,
             )

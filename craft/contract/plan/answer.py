@@ -382,6 +382,8 @@ class Times(Frozen):
     """Safely dry: from then on a cap, scarf, wig or helmet may go over it."""
     release: AwareDatetime | None
     """The set is opened; null where nothing is."""
+    nights: list[tuple[float, float]]
+    """Nights after shaping, from and to [h after it], as drying counts them."""
 
 
 class PlanAnswer(Frozen):

@@ -141,7 +141,7 @@ class Sleep(Frozen):
         return self
 
 
-class Opening(Frozen):
+class OpenHours(Frozen):
     """When the salon is open."""
 
     begins: AwareDatetime
@@ -452,7 +452,7 @@ class PlanRequest(Wish):
     zone: Annotated[str, AfterValidator(known_zone)] = Field("", examples=["", "Europe/Lisbon"])
     """Whose hours are told, IANA; else those that `start` is given in."""
     sleep: Sleep = Field(default_factory=Sleep)
-    openings: Annotated[list[Opening], Field(max_length=30)] = Field(default_factory=list)
+    openings: Annotated[list[OpenHours], Field(max_length=30)] = Field(default_factory=list)
     """When the salon is open in the days to come; nothing: that is not known."""
 
     hair: Hair

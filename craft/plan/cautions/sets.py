@@ -21,6 +21,8 @@ from craft.words import plural
 
 #: A mask that waits longer than this is slept in [min]. Own value.
 OVERNIGHT_FROM_MIN = 180.0
+#: Below these odds of dry it is simply damp. Own value.
+SURELY_DAMP = 0.05
 #: Nobody begins a service before this hour of the morning. Own value.
 EARLIEST_START_H = 8
 HANDBOOK = say("Standard cosmetology handbooks, from memory.")
@@ -152,10 +154,14 @@ def damp_night(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     if bedtime_h is None or not (known or bonnet_over_a_set(case)):
         return None
     night, safe_h = case.request.person.night, forecast.safe_h
-    text = say(
-        "At bedtime ({bedtime}) it is {odds:.0%} likely to be dry.",
-        bedtime=moment_of(case, bedtime_h),
-        odds=forecast.odds_with(forecast.stages, bedtime_h),
+    odds = forecast.odds_with(forecast.stages, bedtime_h)
+    bedtime = moment_of(case, bedtime_h)
+    text = (
+        say("At bedtime ({bedtime}) it is still damp.", bedtime=bedtime)
+        if odds < SURELY_DAMP
+        else say(
+            "At bedtime ({bedtime}) it is {odds:.0%} likely to be dry.", bedtime=bedtime, odds=odds
+        )
     )
     if safe_h is not None:
         text += say(" It will be dry by {safe}.", safe=moment_of(case, safe_h))

@@ -236,7 +236,7 @@ class AgreeTest(TestCase):
         """Hours that are named in the night are those of bed, of drying or of the night itself."""
         times = answer.times
         assert times is not None
-        known = [each for each in vars(times).values() if each is not None]
+        known = [each for each in vars(times).values() if isinstance(each, datetime)]
         named = [
             (datetime.combine(day, time(0), hours.zone) + timedelta(minutes=minute), text)
             for day, minute, text in moments_in(answer)

@@ -22,7 +22,7 @@ from salon.salon_settings.services import current_salon
 from salon.tests.base import ApiTest
 
 #: A draft asks the database less often than this.
-QUERIES_BELOW = 12
+QUERIES_BELOW = 14
 
 
 class DemandTest(ApiTest):

@@ -3724,6 +3724,10 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            /** Format: time */
+            bed_time?: string | null;
+            /** Format: time */
+            wake_time?: string | null;
             /** @description Twists it again every second night: a twist-out lasts longer. */
             retwists?: boolean;
             school?: components["schemas"]["School"];
@@ -3851,6 +3855,12 @@ export interface components {
             /** @description How the head is parted; else usual for the style. */
             parting?: components["schemas"]["Parting"];
             /**
+             * Look Good From
+             * @description When the style has to be there.
+             * @default null
+             */
+            look_good_from?: string | null;
+            /**
              * Stages
              * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
              */
@@ -3961,6 +3971,12 @@ export interface components {
             home?: components["schemas"]["Room"] | null;
             /** @description How the head is parted; else usual for the style. */
             parting?: components["schemas"]["Parting"];
+            /**
+             * Look Good From
+             * @description When the style has to be there.
+             * @default null
+             */
+            look_good_from?: string | null;
             /**
              * Stages
              * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
@@ -7653,6 +7669,10 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            /** Format: time */
+            bed_time?: string | null;
+            /** Format: time */
+            wake_time?: string | null;
             /** @description Twists it again every second night: a twist-out lasts longer. */
             retwists?: boolean;
             school?: components["schemas"]["SchoolRequest"];
@@ -7932,14 +7952,34 @@ export interface components {
          * @enum {string}
          */
         OnHead: "loose" | "twists" | "flat_twists" | "braids" | "coils" | "rods" | "wash_and_go" | "bun" | "sewn_in";
+        /**
+         * OpenHours
+         * @description When the salon is open.
+         */
+        OpenHours: {
+            /**
+             * Begins
+             * Format: date-time
+             */
+            begins: string;
+            /**
+             * Ends
+             * Format: date-time
+             */
+            ends: string;
+        };
         Opening: {
             weekday: number;
+            /** Format: time */
             opens: string;
+            /** Format: time */
             closes: string;
         };
         OpeningRequest: {
             weekday: number;
+            /** Format: time */
             opens: string;
+            /** Format: time */
             closes: string;
         };
         /** @description Another bottle in the middle of a visit. */
@@ -8379,6 +8419,10 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
+            /** Format: time */
+            bed_time?: string | null;
+            /** Format: time */
+            wake_time?: string | null;
             /** @description Twists it again every second night: a twist-out lasts longer. */
             retwists?: boolean;
             school?: components["schemas"]["SchoolRequest"];
@@ -8501,6 +8545,10 @@ export interface components {
             calendar_names?: boolean;
             /** @description The chair sounds when hands are wanted, unless a device chose otherwise. */
             chair_sound?: boolean;
+            /** Format: time */
+            bed_time?: string;
+            /** Format: time */
+            wake_time?: string;
             disinfectant?: string;
             /** Format: double */
             contact_min?: number | null;
@@ -8641,6 +8689,11 @@ export interface components {
              */
             fixes: components["schemas"]["Fix"][];
             home: components["schemas"]["Home"];
+            /**
+             * @description By the clock, where the request says when it begins.
+             * @default null
+             */
+            times?: components["schemas"]["Times"] | null;
             /**
              * Layers
              * @description What stays in, in order, as it was composed or as the school has it.
@@ -8795,10 +8848,36 @@ export interface components {
             /** @description How the head is parted; else usual for the style. */
             parting?: components["schemas"]["Parting"];
             /**
+             * Look Good From
+             * @description When the style has to be there.
+             * @default null
+             */
+            look_good_from?: string | null;
+            /**
              * Stages
              * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
              */
             stages?: components["schemas"]["DryStage"][];
+            /**
+             * Start
+             * @description When it begins; without it the answer counts days and hours instead of naming them.
+             * @default null
+             */
+            start?: string | null;
+            /**
+             * Zone
+             * @description Whose hours are told, IANA; else those that `start` is given in.
+             * @default
+             * @example
+             * @example Europe/Lisbon
+             */
+            zone?: string;
+            sleep?: components["schemas"]["Sleep"];
+            /**
+             * Openings
+             * @description When the salon is open in the days to come; nothing: that is not known.
+             */
+            openings?: components["schemas"]["OpenHours"][];
             hair: components["schemas"]["Hair"];
             person?: components["schemas"]["Person"];
             /**
@@ -8961,10 +9040,36 @@ export interface components {
             /** @description How the head is parted; else usual for the style. */
             parting?: components["schemas"]["Parting"];
             /**
+             * Look Good From
+             * @description When the style has to be there.
+             * @default null
+             */
+            look_good_from?: string | null;
+            /**
              * Stages
              * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
              */
             stages?: components["schemas"]["DryStage"][];
+            /**
+             * Start
+             * @description When it begins; without it the answer counts days and hours instead of naming them.
+             * @default null
+             */
+            start?: string | null;
+            /**
+             * Zone
+             * @description Whose hours are told, IANA; else those that `start` is given in.
+             * @default
+             * @example
+             * @example Europe/Lisbon
+             */
+            zone?: string;
+            sleep?: components["schemas"]["Sleep"];
+            /**
+             * Openings
+             * @description When the salon is open in the days to come; nothing: that is not known.
+             */
+            openings?: components["schemas"]["OpenHours"][];
             hair: components["schemas"]["Hair"];
             person?: components["schemas"]["Person"];
             /**
@@ -9156,6 +9261,12 @@ export interface components {
             home?: components["schemas"]["Room"] | null;
             /** @description How the head is parted; else usual for the style. */
             parting?: components["schemas"]["Parting"];
+            /**
+             * Look Good From
+             * @description When the style has to be there.
+             * @default null
+             */
+            look_good_from?: string | null;
             /**
              * Stages
              * @description Drying by hand, stage by stage; else as `dry` says. What is left dries in the air.
@@ -10304,6 +10415,10 @@ export interface components {
             calendar_names?: boolean;
             /** @description The chair sounds when hands are wanted, unless a device chose otherwise. */
             chair_sound?: boolean;
+            /** Format: time */
+            bed_time?: string;
+            /** Format: time */
+            wake_time?: string;
             disinfectant?: string;
             /** Format: double */
             contact_min: number | null;
@@ -11170,7 +11285,9 @@ export interface components {
         Shift: {
             user: number;
             weekday: number;
+            /** Format: time */
             begins: string;
+            /** Format: time */
             ends: string;
             /** @default false */
             pause?: boolean;
@@ -11178,7 +11295,9 @@ export interface components {
         ShiftRequest: {
             user: number;
             weekday: number;
+            /** Format: time */
             begins: string;
+            /** Format: time */
             ends: string;
             /** @default false */
             pause?: boolean;
@@ -11261,6 +11380,24 @@ export interface components {
         SkillRequest: {
             user: number;
             service: components["schemas"]["StyleEnum"];
+        };
+        /**
+         * Sleep
+         * @description When the client sleeps, by their own clock.
+         */
+        Sleep: {
+            /**
+             * Bed
+             * Format: time
+             * @default 22:30:00
+             */
+            bed?: string;
+            /**
+             * Wake
+             * Format: time
+             * @default 07:00:00
+             */
+            wake?: string;
         };
         Slot: {
             /** Format: date-time */
@@ -12273,6 +12410,65 @@ export interface components {
         TimerStoppedData: {
             /** Timer */
             timer: string;
+        };
+        /**
+         * Times
+         * @description The hours of a plan by the clock of the client.
+         */
+        Times: {
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * Shaped
+             * Format: date-time
+             * @description The last section is shaped: from here it dries.
+             */
+            shaped: string;
+            /**
+             * Leaves
+             * Format: date-time
+             * @description The first sitting is over.
+             */
+            leaves: string;
+            /**
+             * Bed
+             * Format: date-time
+             * @description The client goes to bed for the first time.
+             */
+            bed: string;
+            /**
+             * Dry
+             * @description Likely; null where nothing dries, or it never is.
+             */
+            dry: string | null;
+            /** Dry Early */
+            dry_early: string | null;
+            /**
+             * Dry Late
+             * @description Nine in ten sets are dry between these.
+             */
+            dry_late: string | null;
+            /**
+             * Covered From
+             * @description Safely dry: from then on a cap, scarf, wig or helmet may go over it.
+             */
+            covered_from: string | null;
+            /**
+             * Release
+             * @description The set is opened; null where nothing is.
+             */
+            release: string | null;
+            /**
+             * Nights
+             * @description Nights after shaping, from and to [h after it], as drying counts them.
+             */
+            nights: [
+                number,
+                number
+            ][];
         };
         /**
          * TiredOut

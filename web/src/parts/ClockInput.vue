@@ -6,15 +6,19 @@ import { useI18n } from 'vue-i18n'
 import { clockText } from '@/text/format'
 import { clockFrom } from '@/text/typed'
 
-defineProps<{ label: string }>()
+const props = defineProps<{
+  label: string
+  /** May be left blank. */
+  optional?: boolean
+}>()
 const value = defineModel<string>({ required: true })
 const { t } = useI18n()
 const wrong = ref(false)
 
 function typed(event: Event) {
   const text = (event.target as HTMLInputElement).value
-  const hour = clockFrom(text)
-  wrong.value = !hour
+  const hour = props.optional && !text.trim() ? '' : clockFrom(text)
+  wrong.value = hour === undefined
   // What cannot be read stays as it was typed: the server refuses it, and nothing is lost.
   value.value = hour ?? text
 }

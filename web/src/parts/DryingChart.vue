@@ -6,7 +6,9 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
-import { percent, short } from '@/text/format'
+import { clock, percent, short, when } from '@/text/format'
+
+import { hourOf } from '@/text/zone'
 
 import ChartFrame from './ChartFrame.vue'
 import Figures from './Figures.vue'
@@ -15,11 +17,15 @@ const props = defineProps<{
   drying: Schemas['Drying']
   /** A moment that is looked at [h]. */
   at?: number
+  /** By the clock, where the plan has one. */
+  times?: Schemas['Times'] | null
 }>()
 const { t } = useI18n()
 
 const WIDTH = 370
 const HEIGHT = 200
+const STEPS_H = [3, 6, 12, 24, 48] as const
+const MOST_TICKS = 7
 const PAD = { left: 34, right: 12, top: 12, bottom: 26 }
 type Point = [number, number]
 
@@ -52,8 +58,31 @@ const table = computed(() =>
 )
 const releaseX = computed(() => x.value(Math.min(props.drying.release_after_h, end.value)))
 const anchor = computed(() => (releaseX.value > WIDTH * 0.55 ? 'end' : 'start'))
+/** Nights, as far as the chart reaches. */
+const nights = computed(() =>
+  (props.times?.nights ?? [])
+    .map(([from, to]) => [Number(from), Math.min(Number(to), end.value)] as const)
+    .filter(([from, to]) => from < to),
+)
+const HOUR_MS = 3_600_000
+/** An hour after shaping as it is told: by the clock, else as a number. */
+const hourWord = (hours: number) => {
+  if (props.times) return clock(new Date(Date.parse(props.times.shaped) + hours * HOUR_MS))
+  return hours ? short(hours) : `0 ${t('plan.hours')}`
+}
 const safe = computed(() => props.drying.safe)
-const ticks = computed(() => x.value.ticks(6))
+/** By the clock every quarter, half or whole day, at whole hours; else round numbers of hours. */
+const ticks = computed(() => {
+  if (!props.times) return x.value.ticks(6)
+  const step = STEPS_H.find((hours) => end.value / hours <= MOST_TICKS) ?? STEPS_H.at(-1) ?? 24
+  const shaped = new Date(props.times.shaped)
+  const [hour, minute] = hourOf(shaped)
+  const first = (step - ((hour + minute / 60) % step)) % step
+  return Array.from(
+    { length: Math.floor((end.value - first) / step) + 1 },
+    (_, number) => first + number * step,
+  )
+})
 const dryText = computed(() =>
   props.drying.h_to_dry === null
     ? t('plan.never')
@@ -74,6 +103,18 @@ const dryText = computed(() =>
         })
       "
     >
+      <g v-for="([from, to], place) in nights" :key="from">
+        <rect
+          :x="x(from)"
+          :width="x(to) - x(from)"
+          :y="PAD.top - 6"
+          :height="y(0) - PAD.top + 6"
+          class="night"
+        />
+        <text v-if="!place" :x="(x(from) + x(to)) / 2" :y="y(0) - 6" class="tick middle">
+          {{ t('plan.night_') }}
+        </text>
+      </g>
       <g v-for="share in [0.5, 1]" :key="share">
         <line :x1="PAD.left" :x2="WIDTH - PAD.right" :y1="y(share)" :y2="y(share)" class="grid" />
         <text :x="PAD.left - 6" :y="y(share) + 4" class="tick end">{{ percent(share) }}</text>
@@ -84,7 +125,7 @@ const dryText = computed(() =>
       <g v-for="tick in ticks" :key="tick">
         <line :x1="x(tick)" :x2="x(tick)" :y1="y(0)" :y2="y(0) + 4" class="axis" />
         <text :x="x(tick)" :y="HEIGHT - 8" class="tick middle">
-          {{ tick ? short(tick) : `0 ${t('plan.hours')}` }}
+          {{ hourWord(tick) }}
         </text>
       </g>
       <line
@@ -103,7 +144,13 @@ const dryText = computed(() =>
           class="label"
           :text-anchor="anchor"
         >
-          {{ t('plan.releaseAt', { hours: short(drying.release_after_h) }) }}
+          {{
+            times?.release
+              ? t('plan.releaseOn', {
+                  moment: when(new Date(times.release), new Date(times.start)),
+                })
+              : t('plan.releaseAt', { hours: short(drying.release_after_h) })
+          }}
         </text>
         <text
           :x="releaseX + (anchor === 'end' ? -7 : 7)"
@@ -150,6 +197,10 @@ svg {
   fill: none;
   stroke: var(--water);
   stroke-width: 2px;
+}
+.night {
+  fill: var(--ink);
+  opacity: 0.08;
 }
 .grid {
   stroke: var(--line);

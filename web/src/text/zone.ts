@@ -16,6 +16,12 @@ const onClock = (at: Date | string): Dayjs => (zone.value ? dayjs(at).tz(zone.va
 /** The date a moment falls on, as the server writes it. */
 export const isoDay = (at: Date | string) => onClock(at).format('YYYY-MM-DD')
 
+/** What a clock shows at a moment: hour and minute. */
+export const hourOf = (at: Date | string): [number, number] => {
+  const shown = onClock(at)
+  return [shown.hour(), shown.minute()]
+}
+
 /** Whole days from one date to another. */
 export const daysBetween = (from: string, to: string) => dayjs.utc(to).diff(dayjs.utc(from), 'day')
 

@@ -8,6 +8,8 @@ import { conditionValues } from '@/api/generated'
 import { type Client, useArchive, useChangeClient } from '@/api/queries'
 import { provideRefusal } from '@/forms/refusal'
 import Choice from '@/parts/Choice.vue'
+import ClockInput from '@/parts/ClockInput.vue'
+import Field from '@/parts/Field.vue'
 import Moment from '@/parts/Moment.vue'
 import NameList from '@/parts/NameList.vue'
 import Pick from '@/parts/Pick.vue'
@@ -36,11 +38,23 @@ const typed = reactive({
   avoid: [...(props.client.avoid ?? [])],
   routine: props.client.routine,
   night: props.client.night,
+  bed_time: props.client.bed_time ?? null,
+  wake_time: props.client.wake_time ?? null,
   retwists: props.client.retwists ?? false,
   phone: props.client.phone ?? '',
   birthday: props.client.birthday ?? null,
   contact: props.client.contact,
   school: { ...props.client.school },
+})
+
+/** A blank hour is the salon's. */
+const bed = computed({
+  get: () => typed.bed_time ?? '',
+  set: (hour) => (typed.bed_time = hour || null),
+})
+const wake = computed({
+  get: () => typed.wake_time ?? '',
+  set: (hour) => (typed.wake_time = hour || null),
 })
 
 /** As the salon; the server reads it as no choice. */
@@ -194,6 +208,14 @@ async function save() {
           { value: 'none', text: t('person.nights.none') },
         ]"
       />
+      <div class="contact">
+        <Field :label="t('person.bedTime')" name="bed_time">
+          <ClockInput v-model="bed" optional :label="t('person.bedTime')" />
+        </Field>
+        <Field :label="t('person.wakeTime')" name="wake_time">
+          <ClockInput v-model="wake" optional :label="t('person.wakeTime')" />
+        </Field>
+      </div>
       <ElCheckbox v-model="typed.retwists">{{ t('wear.retwists') }}</ElCheckbox>
       <div class="contact">
         <TextField

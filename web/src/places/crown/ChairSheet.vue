@@ -94,7 +94,7 @@ const kit = computed(() => words.kit(props.answer.kit_needed))
         <b>{{ phase.title }}</b>, {{ phase.when }}: {{ phase.lines.join(' ') }}
       </p>
       <p>
-        {{ t('plan.returnBy', { wash: answer.home.wash_by_day, back: answer.home.return_by_day }) }}
+        {{ words.returnText(answer) }}
       </p>
     </aside>
   </div>

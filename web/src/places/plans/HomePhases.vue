@@ -5,14 +5,15 @@ import { useI18n } from 'vue-i18n'
 import type { Schemas } from '@/api/client'
 import { when } from '@/text/format'
 
-const props = defineProps<{ home: Schemas['Home']; begin?: Date }>()
+const props = defineProps<{ home: Schemas['Home']; begin?: Date; timed?: boolean }>()
 const { t } = useI18n()
 
 /** By the clock, to the quarter of an hour: nobody opens a set to the minute. */
 const QUARTER_MS = 15 * 60_000
 const MINUTE_MS = 60_000
 function clock(phase: Schemas['HomePhase']) {
-  if (phase.at_min == null || !props.begin) return ''
+  // With a clock of its own the plan names its hours itself.
+  if (phase.at_min == null || !props.begin || props.timed) return ''
   const at = props.begin.getTime() + phase.at_min * MINUTE_MS
   return when(new Date(Math.ceil(at / QUARTER_MS) * QUARTER_MS), props.begin)
 }

@@ -198,7 +198,7 @@ const folds = computed(() =>
           </h2>
           <span class="quiet">{{ t('plan.waterGone') }}</span>
         </div>
-        <DryingChart :drying="answer.drying" />
+        <DryingChart :drying="answer.drying" :times="answer.times" />
         <div class="sits">
           <b>
             <WhyList :reasons="answer.finished.reasons" :about="t('plan.sits')">{{

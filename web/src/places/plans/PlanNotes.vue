@@ -9,9 +9,11 @@ import WhyList from '@/parts/WhyList.vue'
 import { measure } from '@/text/measures'
 
 import HomePhases from './HomePhases.vue'
+import { usePlanWords } from './words'
 
 const props = defineProps<{ answer: PlanAnswer; begin?: Date }>()
 const { t } = useI18n()
+const { returnText } = usePlanWords()
 
 type SchoolChoice = Schemas['SchoolChoice']
 const SCHOOL_WORDS: Record<string, string> = {
@@ -110,9 +112,9 @@ const pieces = computed(() => {
     </section>
     <section>
       <h2>{{ t('plan.home') }}</h2>
-      <HomePhases :home="answer.home" :begin="begin" />
+      <HomePhases :home="answer.home" :begin="begin" :timed="Boolean(answer.times)" />
       <p>
-        {{ t('plan.returnBy', { wash: answer.home.wash_by_day, back: answer.home.return_by_day }) }}
+        {{ returnText(answer) }}
       </p>
     </section>
   </div>

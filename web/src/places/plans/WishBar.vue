@@ -111,7 +111,7 @@ const styles = computed(() =>
       name="goal.release_after_h"
       :unit="t('plan.hours')"
       :model-value="desk.wish.value.goal.release_after_h ?? null"
-      :placeholder="releaseH === undefined ? t('plan.usual') : String(releaseH)"
+      :placeholder="releaseH === undefined ? t('plan.usual') : short(releaseH)"
       width="96px"
       @update:model-value="desk.patch({ goal: { release_after_h: $event } })"
     />
@@ -169,6 +169,13 @@ const styles = computed(() =>
       :placeholder="t('plan.noLimit')"
       width="120px"
       @update:model-value="desk.patch({ goal: { time_limit_min: $event } })"
+    />
+    <Moment
+      :label="t('plan.lookGoodFrom')"
+      name="look_good_from"
+      width="150px"
+      :model-value="desk.wish.value.look_good_from ?? null"
+      @update:model-value="desk.patch({ look_good_from: $event })"
     />
     <Amount
       :label="t('plan.wearDays')"

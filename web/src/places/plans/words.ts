@@ -2,8 +2,9 @@
 import { useI18n } from 'vue-i18n'
 
 import type { PlanAnswer, Step } from '@/api/queries'
-import { short } from '@/text/format'
+import { calendarDay, short } from '@/text/format'
 import { measure } from '@/text/measures'
+import { addDays, isoDay } from '@/text/zone'
 
 type Product = Step['products'][number]
 
@@ -25,5 +26,11 @@ export function usePlanWords() {
       parts.push(t('layers.strengths', { n: short(product.strength * 100) }))
     return parts.join(', ')
   }
-  return { kit, where }
+  /** By when it is washed and the client is back: by the calendar where the plan has a clock. */
+  function returnText({ home, times }: PlanAnswer): string {
+    if (!times) return t('plan.returnBy', { wash: home.wash_by_day, back: home.return_by_day })
+    const after = (days: number) => calendarDay(addDays(isoDay(times.start), days))
+    return t('plan.returnOn', { wash: after(home.wash_by_day), back: after(home.return_by_day) })
+  }
+  return { kit, where, returnText }
 }

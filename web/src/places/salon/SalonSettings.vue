@@ -13,6 +13,8 @@ import { useUnsaved } from '@/forms/unsaved'
 import { provideRefusal } from '@/forms/refusal'
 import Amount from '@/parts/Amount.vue'
 import Await from '@/parts/Await.vue'
+import ClockInput from '@/parts/ClockInput.vue'
+import Field from '@/parts/Field.vue'
 import Figures from '@/parts/Figures.vue'
 import { without } from '@/parts/objects'
 import PageHeader from '@/parts/PageHeader.vue'
@@ -197,6 +199,22 @@ async function save() {
               })
             }}
           </p>
+          <div class="row">
+            <Field :label="t('salon.bedTime')" name="bed_time">
+              <ClockInput
+                :model-value="form.bed_time ?? ''"
+                :label="t('salon.bedTime')"
+                @update:model-value="form.bed_time = $event"
+              />
+            </Field>
+            <Field :label="t('salon.wakeTime')" name="wake_time">
+              <ClockInput
+                :model-value="form.wake_time ?? ''"
+                :label="t('salon.wakeTime')"
+                @update:model-value="form.wake_time = $event"
+              />
+            </Field>
+          </div>
           <ElCheckbox v-model="form.chair_sound">{{ t('salon.chairSound') }}</ElCheckbox>
           <h3>{{ t('salon.messages') }}</h3>
           <div class="row">

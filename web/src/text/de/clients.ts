@@ -30,6 +30,8 @@ export const clients = {
     kept: 'Entwurf auf diesem Gerät gespeichert',
   },
   person: {
+    bedTime: 'Geht ins Bett um',
+    wakeTime: 'Steht auf um',
     title: 'Gut zu wissen',
     name: 'Name',
     preferredName: 'Rufname',

@@ -19,6 +19,8 @@ export const salon = {
     writeTo: 'Nachrichten senden bis',
     oclock: 'Uhr',
     askEvery: 'Nachfragen, wie die Frisur hält, alle',
+    bedTime: 'Kundinnen und Kunden gehen meist ins Bett um',
+    wakeTime: 'und stehen meist auf um',
     chairSound: 'Ton am Platz, wenn Hände gebraucht werden',
     calendarNames: 'Namen in Kalendern zeigen (sonst Initialen)',
     askEveryHint:

@@ -30,6 +30,8 @@ export const clients = {
     kept: 'Draft saved on this device',
   },
   person: {
+    bedTime: 'Goes to bed at',
+    wakeTime: 'Gets up at',
     title: 'Good to know',
     name: 'Name',
     preferredName: 'Preferred name',

@@ -19,6 +19,8 @@ export const salon = {
     writeTo: 'Send messages until',
     oclock: 'o’clock',
     askEvery: 'Ask how the style is holding up every',
+    bedTime: 'Clients usually go to bed at',
+    wakeTime: 'Clients usually get up at',
     chairSound: 'Sound at the chair when hands are needed',
     calendarNames: 'Show client names in calendar feeds (if not, initials)',
     askEveryHint:
