@@ -171,6 +171,8 @@ class ReleasedData(Frozen):
 
     damp_because: Words = ""
     """Why it was opened although it was not dry."""
+    at_home: bool = False
+    """By the client, who told of it."""
 
 
 class TouchData(Frozen):

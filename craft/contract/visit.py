@@ -144,6 +144,7 @@ class ReleaseRun(Frozen):
     after_h: float
     """From the end of shaping."""
     damp_because: str = ""
+    at_home: bool = False
 
 
 class KitRun(Frozen):

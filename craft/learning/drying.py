@@ -49,6 +49,9 @@ WET_BEFORE = math.log(0.85)
 #: Such a record says dry as often as damp. Own value.
 NOT_AS_RECORDED = 0.05
 EITHER_WAY = math.log(NOT_AS_RECORDED / 2)
+#: What a client tells of home strays so many times as far as what is felt in the salon, and moves
+#: a factor by so many times less. Own value.
+TOLD_SPREADS = 1.5
 #: The weight of a set is looked for by halving so many times: to a thousandth.
 HALVINGS = 10
 
@@ -65,12 +68,14 @@ class Outcome:
         opened_h: when it was opened [h], > 0
         dryness: how it was then
         confirmed: it was doubtful, and somebody confirmed it: it was recorded as it was
+        at_home: the client felt it and told of it, less sure than trained hands
     """
 
     forecast_h: float
     opened_h: float
     dryness: Dryness
     confirmed: bool = False
+    at_home: bool = False
 
 
 @dataclass(frozen=True)
@@ -120,6 +125,8 @@ def likelihood(outcome: Outcome, day_to_day: float) -> Floats:
     Source: [1], with the floor of [2].
     """
     past = math.log(outcome.opened_h / outcome.forecast_h)
+    if outcome.at_home:
+        day_to_day *= TOLD_SPREADS
     if outcome.dryness is Dryness.DRY:
         as_recorded = log_ndtr((past - _GRID) / day_to_day)
     else:
@@ -181,9 +188,9 @@ def learn(
     Source: [1], on a grid.
     """
     belief = -((_GRID - math.log(factor_in_range(start))) ** 2) / (2 * unsure**2)
-    most = math.log1p(step)
     for outcome in outcomes:
         evidence = likelihood(outcome, day_to_day)
+        most = math.log1p(step) / (TOLD_SPREADS if outcome.at_home else 1.0)
         belief = belief + weight_of(belief, evidence, most) * evidence
     mean, wide = mean_of(belief)
     return Factor(factor_in_range(math.exp(mean)), wide, len(outcomes))

@@ -171,7 +171,8 @@ def opened_set(
     hours = hours_when_felt(answer, folded, basis)
     if folded.dryness is None or not hours or not basis.dry_h:
         return None
-    outcome = Outcome(basis.dry_h, hours, folded.dryness)
+    at_home = folded.release is not None and folded.release.at_home
+    outcome = Outcome(basis.dry_h, hours, folded.dryness, at_home=at_home)
     doubtful = is_doubtful(outcome, asked.drying_factor, asked.drying_spread)
     return OpenedSet(outcome, doubtful, folded.dryness_confirmed)
 

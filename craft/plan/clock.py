@@ -129,7 +129,7 @@ class Clock:
     def rounded_up(self, minutes: float) -> float:
         """A moment on the next quarter of an hour [min]."""
         at = self.at(minutes)
-        seconds = at.minute * 60 + at.second + round(at.microsecond / 1e6)
+        seconds = at.minute * 60 + at.second
         return minutes + (-seconds % (ROUNDED_MIN * 60)) / 60
 
     def day(self, minutes: float) -> int:
@@ -152,7 +152,7 @@ def clock_of(request: PlanRequest) -> Clock | None:
     zone = ZoneInfo(request.zone) if request.zone else request.start.tzinfo
     sleep = request.sleep
     return Clock(
-        start=request.start.astimezone(zone),
+        start=request.start.astimezone(zone).replace(microsecond=0),
         bed=sleep.bed,
         wake=sleep.wake,
         openings=tuple((opening.begins, opening.ends) for opening in request.openings),

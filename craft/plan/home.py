@@ -13,6 +13,7 @@ from craft.plan.case import Case
 from craft.plan.clock import clock_of
 from craft.plan.details import does
 from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting, moment_of
+from craft.plan.steps.opening import PICK_CM
 from craft.plan.steps.schools import usual_refreshing
 from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind
 from craft.words import several
@@ -175,6 +176,38 @@ def release_when(case: Case, forecast: Forecast, where: str) -> str:
     )
 
 
+def release_how(case: Case) -> str:
+    """How the set comes out."""
+    return say(case.technique.release.how, nouns=several(case.technique.parting.noun))
+
+
+#: The roots are lifted with a pick no deeper than this share of the length it hangs, and no deeper
+#: than so many [cm]; shorter hair is lifted with the fingers. Common practice, no source.
+PICK_SHARE, PICK_LEAST_CM = 1 / 3, 3.0
+
+
+def opening_at_home(case: Case) -> list[str]:
+    """How the client opens it, step by step."""
+    hangs_cm = case.hair.length_cm / case.hair.curl_index
+    pick_cm = min(PICK_CM[1], hangs_cm * PICK_SHARE)
+    steps = [
+        say("Feel the roots: if they are damp, leave it closed and feel again some hours later."),
+        release_how(case),
+        case.technique.finish.separate,
+        say("Do not comb or brush it."),
+        say(
+            "Lift the roots with a pick, up to {depth:.0f cm} from the scalp, never through the "
+            "lengths.",
+            depth=pick_cm,
+        )
+        if pick_cm >= PICK_LEAST_CM
+        else say("Lift the roots with your fingertips."),
+        say("Gather it loosely on top for ten minutes, then let it fall.") if gathers(case) else "",
+        say("Smooth the edges last, and {settle}.", settle=SETTLE),
+    ]
+    return [step for step in steps if step]
+
+
 def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[HomePhase]:
     """What is done when, in order."""
     results = []
@@ -193,23 +226,17 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
                 ],
             )
         )
-        how = say(case.technique.release.how, nouns=several(case.technique.parting.noun))
         results.append(
             HomePhase(
                 key="release",
                 title=say("Release"),
                 when=release_when(case, forecast, where),
                 at_min=opened_min,
-                lines=[
-                    say("Feel the roots first: if they are damp, wait some hours more.")
-                    if at_home
-                    else say("Feel the roots first: if they are damp, wait or use the hood."),
-                    how,
-                    *(
-                        [case.technique.finish.separate]
-                        if at_home and case.technique.finish.separate
-                        else []
-                    ),
+                lines=opening_at_home(case)
+                if at_home
+                else [
+                    say("Feel the roots first: if they are damp, wait or use the hood."),
+                    release_how(case),
                 ],
             )
         )

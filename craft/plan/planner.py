@@ -45,6 +45,7 @@ from craft.plan.prepare import prepare
 from craft.plan.stages import section_cylinder
 from craft.plan.steps.before import ahead
 from craft.plan.steps.edits import apply_edits
+from craft.plan.steps.opening import opened_at_home
 from craft.plan.steps.schools import schools
 from craft.plan.steps.step import sitting_minutes
 from craft.plan.steps.styling import styling
@@ -104,6 +105,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
         home=home(case, forecast, release_at(steps, forecast.release_h)),
+        opened_at_home=case.technique.release.needed and opened_at_home(case, forecast),
         times=times(case, forecast, steps),
         layers=[each.layer for each in case.layers],
         may_stay=list(STAYS),

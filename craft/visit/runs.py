@@ -100,7 +100,13 @@ def release_run(log: Log) -> ReleaseRun | None:
     first = opened[0]
     hours = max(0.0, (first.at - shaped).total_seconds() / 3600)
     because = last(entry.data.damp_because for entry in log.of(Released)) or ""
-    return ReleaseRun(at=first.at, by=first.by, after_h=round(hours, 2), damp_because=because)
+    return ReleaseRun(
+        at=first.at,
+        by=first.by,
+        after_h=round(hours, 2),
+        damp_because=because,
+        at_home=isinstance(first, Released) and first.data.at_home,
+    )
 
 
 def sitting_runs(log: Log) -> list[SittingRun]:

@@ -116,6 +116,7 @@ def phases_of(card: Card) -> list[dict[str, Any]]:
             "title": spoken_now(phase.title),
             "when": when[phase.key],
             "lines": [spoken_now(line) for line in phase.lines],
+            "in_order": phase.key == "release" and opened_at_home(card.plan),
         }
         for phase in card.plan.parsed_answer.home.phases
         if phase.key in when

@@ -19,7 +19,7 @@ from rest_framework.views import APIView
 from craft.messages import language
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.region import region
-from craft.vocabulary import Contact, HomeSign, Night, Refreshing, View
+from craft.vocabulary import Contact, Dryness, HomeSign, Night, Refreshing, View
 from salon.aftercare.api import CheckinLinkSerializer
 from salon.aftercare.checking import (
     advice_of,
@@ -32,6 +32,11 @@ from salon.aftercare.checking import (
     visit_of,
 )
 from salon.aftercare.models import Checkin
+from salon.aftercare.opening import (
+    advice_before_opening,
+    steps_of_opening,
+    tell_of_opening,
+)
 from salon.aftercare.outbox import opt_out
 from salon.aftercare.tasks import measure
 from salon.aftercare.wording import language_for
@@ -43,6 +48,7 @@ from salon.platform.permissions import PUBLIC, Access
 from salon.platform.roles import HANDS
 from salon.salon_settings.services import current_salon
 from salon.visits.models import Visit
+from salon.visits.waiting import waits_for_opening
 
 GONE = lazy_sentence("This link has ended. Ask the salon for a new one.")
 
@@ -122,15 +128,20 @@ class CheckinPageSerializer(serializers.Serializer[Any]):
     first = serializers.DateField()
     last = serializers.DateField()
     opens = serializers.BooleanField(help_text="Whether the style is opened from a set.")
+    to_open = serializers.BooleanField(help_text="Whether the client has still to open it.")
+    opening_steps = serializers.ListField(
+        child=serializers.CharField(), help_text="How it is opened, in order."
+    )
     told = OwnDaySerializer(many=True)
     advice = serializers.CharField(allow_blank=True)
     written = serializers.BooleanField(help_text="Whether the salon writes to them.")
 
 
-def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
+def page_of(visit: Visit, checkin: Checkin | None = None, advice: str = "") -> Response:
     """What the client sees, in the language of the moment."""
     first, last = days_told(visit)
-    wanted = language()
+    wanted, answer = language(), visit.plan.parsed_answer
+    to_open = waits_for_opening(visit)
     page = {
         "language": region(wanted).language,
         "region": wanted,
@@ -138,9 +149,11 @@ def page_of(visit: Visit, checkin: Checkin | None = None) -> Response:
         "title": visit.plan.spoken_title,
         "first": first,
         "last": last,
-        "opens": any(step.key == "release" for step in visit.plan.parsed_answer.steps),
+        "opens": any(step.key == "release" for step in answer.steps),
+        "to_open": to_open,
+        "opening_steps": [spoken_now(line) for line in steps_of_opening(visit)] if to_open else [],
         "told": visit.checkins.all(),
-        "advice": spoken_now(advice_of(checkin)) if checkin else "",
+        "advice": spoken_now(advice_of(checkin)) if checkin else advice,
         "written": visit.client.contact == Contact.MESSAGE,
     }
     return Response(CheckinPageSerializer(page).data)
@@ -193,6 +206,55 @@ class CheckinView(APIView):
         return Response(status=status.HTTP_204_NO_CONTENT)
 
 
+class HomeOpeningSerializer(serializers.Serializer[Any]):
+    """How the roots feel, and whether the set was opened."""
+
+    dryness = choice_field([dryness.value for dryness in Dryness])
+    opened = serializers.BooleanField()
+
+
+class OpeningAdviceSerializer(serializers.Serializer[Any]):
+    """What the client does now."""
+
+    advice = serializers.CharField(allow_blank=True)
+
+
+class OpeningView(CheckinView):
+    """A set opened at home, told by its client; the address is the key."""
+
+    http_method_names = ["post", "options"]
+
+    @extend_schema(request=HomeOpeningSerializer, responses={200: CheckinPageSerializer})
+    def post(self, request: Request, secret: str) -> Response:
+        visit = self.visit(secret)
+        given = HomeOpeningSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        told = given.validated_data
+        visit = tell_of_opening(visit, Dryness(told["dryness"]), opened=told["opened"])
+        advice = "" if told["opened"] else spoken_now(advice_before_opening(visit))
+        return page_of(visit, advice=advice)
+
+
+class OpenedAtHomeView(APIView):
+    """A set opened at home, told on the telephone."""
+
+    access = Access(HANDS)
+
+    idempotency = Idempotency.RESERVE
+
+    @extend_schema(request=HomeOpeningSerializer, responses={200: OpeningAdviceSerializer})
+    def post(self, request: Request, pk: int) -> Response:
+        given = HomeOpeningSerializer(data=request.data)
+        given.is_valid(raise_exception=True)
+        told = given.validated_data
+        visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
+        visit = tell_of_opening(
+            visit, Dryness(told["dryness"]), current_user(request), opened=told["opened"]
+        )
+        advice = "" if told["opened"] else spoken_now(advice_before_opening(visit))
+        return Response(OpeningAdviceSerializer({"advice": advice}).data)
+
+
 class HomePictureSerializer(serializers.Serializer[Any]):
     """A picture a client sends from home."""
 
@@ -238,6 +300,8 @@ class CheckinPictureView(CheckinView):
 
 urlpatterns = [
     path("visits/<int:pk>/check-in-link/", LinkView.as_view(), name="check-in-link"),
+    path("visits/<int:pk>/opened/", OpenedAtHomeView.as_view(), name="opened-at-home"),
+    path("check-in/<str:secret>/opening/", OpeningView.as_view(), name="check-in-opening"),
     path("check-in/<str:secret>/picture/", CheckinPictureView.as_view(), name="check-in-picture"),
     path("check-in/<str:secret>/", CheckinView.as_view(), name="check-in"),
 ]

@@ -278,6 +278,9 @@ class OpenedSet(models.Model):
         default=False, help_text="Further from its forecast than a set can be."
     )
     used = models.BooleanField(default=True, help_text="Whether drying is learned from it.")
+    at_home = models.BooleanField(
+        default=False, db_default=False, help_text="Felt and told by the client."
+    )
 
     class Meta:
         ordering = ["-at", "-visit"]

@@ -43,6 +43,7 @@ from salon.visits.correcting import correct
 from salon.visits.log import append, fold_visit, open_visit
 from salon.visits.models import SCORES, Event, Visit
 from salon.visits.recording import record
+from salon.visits.waiting import waits_for_opening
 
 MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM, MAX_UNITS = 600, 2000, 336, 150, 500
 
@@ -245,6 +246,7 @@ class VisitSerializer(VisitRowSerializer):
     settled = serializers.SerializerMethodField()
     faults = serializers.SerializerMethodField()
     hands = serializers.SerializerMethodField()
+    to_open = serializers.SerializerMethodField()
 
     class Meta(VisitRowSerializer.Meta):
         fields = [
@@ -257,6 +259,7 @@ class VisitSerializer(VisitRowSerializer):
             "settled",
             "faults",
             "hands",
+            "to_open",
         ]
 
     def folded(self, visit: Visit) -> VisitAnswer:
@@ -274,6 +277,10 @@ class VisitSerializer(VisitRowSerializer):
     def get_faults(self, visit: Visit) -> Any:
         rows = findings(visit.plan.parsed_answer, self.folded(visit))
         return [row.model_dump(mode="json") for row in rows]
+
+    def get_to_open(self, visit: Visit) -> bool:
+        """Whether the client has still to open it at home, or to tell of it."""
+        return waits_for_opening(visit)
 
     @extend_schema_field(HandsRowSerializer(many=True))
     def get_hands(self, visit: Visit) -> Any:

@@ -22,13 +22,20 @@ from salon.visits.models import Event, Visit
 SERVER = "server"
 
 
-def entry(kind: EventKind, by: User, data: dict[str, Any]) -> AnyEvent:
-    """An entry of now; what is None is left out."""
+def entry(kind: EventKind, by: User | None, data: dict[str, Any], device: str = SERVER) -> AnyEvent:
+    """An entry of now; what is None is left out.
+
+    Args:
+        kind: of entry
+        by: whose hands; None: the client's own
+        data: of the entry
+        device: where it was noted
+    """
     row = {
         "id": str(uuid4()),
         "at": timezone.now().isoformat(),
-        "device": SERVER,
-        "by": by.get_username(),
+        "device": device,
+        "by": by.get_username() if by else "",
         "kind": kind.value,
         "data": {name: value for name, value in data.items() if value is not None},
     }

@@ -199,6 +199,7 @@ def write_opened_set(visit: Visit, folded: VisitAnswer) -> None:
             "forecast_h": opened.outcome.forecast_h,
             "opened_h": opened.outcome.opened_h,
             "dryness": opened.outcome.dryness,
+            "at_home": opened.outcome.at_home,
         },
     )
     learn_salon()

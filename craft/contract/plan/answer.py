@@ -404,6 +404,8 @@ class PlanAnswer(Frozen):
     fixes: list[Fix]
     """Cheapest first."""
     home: Home
+    opened_at_home: bool = False
+    """Whether the client opens the set, another day."""
     times: Times | None = None
     """By the clock, where the request says when it begins."""
     layers: list[Layer] = Field(default_factory=list)

@@ -136,6 +136,7 @@ class InstallationTest(BeforeTest):
     ADDED: ClassVar[dict[str, int]] = {
         "clients_client": 5,
         "clients_historicalclient": 5,
+        "clients_openedset": 1,
         "planning_plan": 1,
         "salon_settings_salon": 6,
         "salon_settings_historicalsalon": 6,

@@ -44,6 +44,13 @@ export async function ask(secret: string): Promise<CheckinPage> {
   }
 }
 
+/** How the roots feel before a set is opened at home, and whether it was opened. */
+export const tellOpened = async (secret: string, body: Schemas['HomeOpeningRequest']) =>
+  remember(
+    secret,
+    await answerOf(api.POST('/api/check-in/{secret}/opening/', { ...at(secret), body })),
+  )
+
 /** Nothing more is written to this client. */
 export const stop = (secret: string) => answerOf(api.DELETE('/api/check-in/{secret}/', at(secret)))
 

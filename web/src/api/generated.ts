@@ -265,6 +265,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/check-in/{secret}/opening/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A set opened at home, told by its client; the address is the key. */
+        post: operations["check_in_opening_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/check-in/{secret}/picture/": {
         parameters: {
             query?: never;
@@ -2542,6 +2559,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{pk}/opened/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description A set opened at home, told on the telephone. */
+        post: operations["visits_opened_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits/{pk}/replan/": {
         parameters: {
             query?: never;
@@ -3655,6 +3689,10 @@ export interface components {
             last: string;
             /** @description Whether the style is opened from a set. */
             opens: boolean;
+            /** @description Whether the client has still to open it. */
+            to_open: boolean;
+            /** @description How it is opened, in order. */
+            opening_steps: string[];
             told: components["schemas"]["OwnDay"][];
             advice: string;
             /** @description Whether the salon writes to them. */
@@ -6211,6 +6249,11 @@ export interface components {
             /** Do */
             do: string;
         };
+        /** @description How the roots feel, and whether the set was opened. */
+        HomeOpeningRequest: {
+            dryness: components["schemas"]["DrynessEnum"];
+            opened: boolean;
+        };
         /**
          * HomePhase
          * @description A stretch of the time between visits.
@@ -7975,6 +8018,10 @@ export interface components {
             /** Format: time */
             closes: string;
         };
+        /** @description What the client does now. */
+        OpeningAdvice: {
+            advice: string;
+        };
         OpeningRequest: {
             weekday: number;
             /** Format: time */
@@ -8689,6 +8736,12 @@ export interface components {
              */
             fixes: components["schemas"]["Fix"][];
             home: components["schemas"]["Home"];
+            /**
+             * Opened At Home
+             * @description Whether the client opens the set, another day.
+             * @default false
+             */
+            opened_at_home?: boolean;
             /**
              * @description By the clock, where the request says when it begins.
              * @default null
@@ -9937,6 +9990,11 @@ export interface components {
              * @default
              */
             damp_because?: string;
+            /**
+             * At Home
+             * @default false
+             */
+            at_home?: boolean;
         };
         /** Released */
         Released: {
@@ -9988,6 +10046,12 @@ export interface components {
              * @default
              */
             damp_because?: string;
+            /**
+             * At Home
+             * @description By the client, who told of it.
+             * @default false
+             */
+            at_home?: boolean;
         };
         /**
          * Releasing
@@ -12964,6 +13028,8 @@ export interface components {
             };
             readonly faults: components["schemas"]["FaultFinding"][];
             readonly hands: components["schemas"]["HandsRow"][];
+            /** @description Whether the client has still to open it at home, or to tell of it. */
+            readonly to_open: boolean;
         };
         /**
          * VisitAnswer
@@ -14291,6 +14357,43 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            429: components["responses"]["TooManyRequests"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    check_in_opening_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                secret: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HomeOpeningRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckinPage"];
+                };
             };
             400: components["responses"]["BadRequest"];
             403: components["responses"]["Forbidden"];
@@ -19701,6 +19804,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Log"];
+                };
+            };
+            400: components["responses"]["BadRequest"];
+            403: components["responses"]["Forbidden"];
+            404: components["responses"]["NotFound"];
+            406: components["responses"]["NotAcceptable"];
+            408: components["responses"]["RequestTimeout"];
+            409: components["responses"]["Conflict"];
+            413: components["responses"]["RequestEntityTooLarge"];
+            415: components["responses"]["UnsupportedMediaType"];
+            500: components["responses"]["InternalServerError"];
+            503: components["responses"]["ServiceUnavailable"];
+            507: components["responses"]["InsufficientStorage"];
+        };
+    };
+    visits_opened_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HomeOpeningRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpeningAdvice"];
                 };
             };
             400: components["responses"]["BadRequest"];

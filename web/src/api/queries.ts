@@ -262,6 +262,14 @@ export const useVisitBefore = (visit: MaybeRefOrGetter<Id>) =>
     queryFn: () => answerOf(api.GET('/api/visits/{pk}/before/', byId(toValue(visit)))),
   })
 
+/** A set opened at home, told on the telephone. */
+export const useOpenedAtHome = (visit: Id) =>
+  useSaving(
+    (body: Schemas['HomeOpeningRequest']) =>
+      answerOf(api.POST('/api/visits/{pk}/opened/', { ...byId(visit), body })),
+    ['visit', 'clients', 'client', 'chairs'],
+  )
+
 export const useSalon = () =>
   useQuery({ queryKey: ['salon'], queryFn: () => answerOf(api.GET('/api/salon/')) })
 

@@ -28,6 +28,13 @@ export const fr: Part<Catalogue> = {
     },
   },
   looks: { take: 'Prendre ou choisir une photo', sending: 'envoi…' },
+  opening: {
+    title: 'Avant d’ouvrir',
+    feel: 'Comment sont les racines au toucher ?',
+    feels: { dry: 'sèches', damp_roots: 'un peu humides', wet: 'mouillées' },
+    opened: 'C’est ouvert',
+    openedDamp: 'C’est ouvert quand même',
+  },
   checkin: {
     picture: 'Ajouter une photo de dos (facultatif)',
     mayKeep: 'Le salon peut garder cette photo',

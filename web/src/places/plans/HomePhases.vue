@@ -26,7 +26,14 @@ function clock(phase: Schemas['HomePhase']) {
         {{ phase.title }}
         <span class="quiet">{{ [clock(phase), phase.when].filter(Boolean).join(' · ') }}</span>
       </dt>
-      <dd v-for="line in phase.lines" :key="line">{{ line }}</dd>
+      <dd v-if="phase.key === 'release' && phase.lines.length > 2">
+        <ol>
+          <li v-for="line in phase.lines" :key="line">{{ line }}</li>
+        </ol>
+      </dd>
+      <template v-else>
+        <dd v-for="line in phase.lines" :key="line">{{ line }}</dd>
+      </template>
     </div>
   </dl>
   <template v-else>
@@ -47,7 +54,11 @@ dl {
 dt {
   font-weight: 650;
 }
-dd {
+dd,
+ol {
   margin: 0;
+}
+ol {
+  padding-left: 1.3em;
 }
 </style>

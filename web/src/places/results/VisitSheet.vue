@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 import { RouterLink } from 'vue-router'
 
-import { useSalon, usePlan, useVisit } from '@/api/queries'
+import { useOpenedAtHome, useSalon, usePlan, useVisit } from '@/api/queries'
 import Await from '@/parts/Await.vue'
 import FaultList from '@/parts/FaultList.vue'
 import Figures from '@/parts/Figures.vue'
@@ -14,6 +14,8 @@ import { traitValues } from '@/api/generated'
 import { ago, day, minutes, money, number, percent, short } from '@/text/format'
 import { figure, measure } from '@/text/measures'
 
+import Opening from '@/places/wear/Opening.vue'
+
 import CompareTable from './CompareTable.vue'
 
 type Trait = (typeof traitValues)[number]
@@ -21,6 +23,7 @@ type Trait = (typeof traitValues)[number]
 const props = defineProps<{ visit: number }>()
 const { t } = useI18n()
 const visit = useVisit(() => props.visit)
+const opened = useOpenedAtHome(() => props.visit)
 const standard = useSalon()
 const plan = usePlan(() => visit.data.value?.plan ?? 0)
 
@@ -112,6 +115,13 @@ const results = computed(() => {
       <RouterLink class="act" :to="`/plans/${data.plan}`">{{ t('visit.toPlan') }}</RouterLink>
     </PageHeader>
     <LastRemarks :visit="props.visit" />
+    <Opening
+      v-if="data.to_open"
+      :advice="opened.data.value?.advice"
+      :busy="opened.isPending.value"
+      @tell="(dryness, isOpen) => opened.mutate({ dryness, opened: isOpen })"
+    />
+    <p v-if="opened.error.value" class="wrong" role="alert">{{ opened.error.value.message }}</p>
     <p v-for="flag in data.flags" :key="flag" class="wrong">
       {{ t(`visit.flags.${flag}`) }}
     </p>

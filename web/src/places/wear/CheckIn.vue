@@ -14,19 +14,23 @@ import {
   shotOf,
   shots,
   stop,
+  tellOpened,
   type Told,
   tellingOf,
   waiting,
 } from '@/api/checkin'
-import { Offline } from '@/api/client'
+import { Offline, type Schemas } from '@/api/client'
 import Choice from '@/parts/Choice.vue'
 import Pick from '@/parts/Pick.vue'
 import TextField from '@/parts/TextField.vue'
+import Opening from './Opening.vue'
 import Anchor from '@/places/chair/Anchor.vue'
 import { speak } from '@/text'
 import { calendarDay } from '@/text/format'
 import { region } from '@/text/region'
 import { addDays, daysBetween } from '@/text/zone'
+
+type Dryness = Schemas['HomeOpeningRequest']['dryness']
 
 const props = defineProps<{ secret: string }>()
 const { t } = useI18n()
@@ -115,6 +119,18 @@ async function tell() {
   sent.value = !waits.value && !trouble.value
   if (!trouble.value) Object.assign(typed, blank())
 }
+const opening = ref(false)
+async function tellOpening(dryness: Dryness, opened: boolean) {
+  opening.value = true
+  try {
+    page.value = await tellOpened(props.secret, { dryness, opened })
+    trouble.value = ''
+  } catch (error) {
+    trouble.value = (error as Error).message
+  } finally {
+    opening.value = false
+  }
+}
 const agreed = ref(false)
 const sending = ref(false)
 const shown = ref(false)
@@ -158,76 +174,90 @@ useIntervalFn(() => (waits.value || shotWaits.value) && void pass(), AGAIN_MS)
         <h1>{{ t('checkin.title') }}</h1>
         <p class="quiet">{{ t('checkin.about', { style: page.title, salon: page.salon }) }}</p>
       </header>
-      <p v-if="page.advice" class="advice" role="alert">{{ page.advice }}</p>
+      <p v-if="page.advice && !page.to_open" class="advice" role="alert">{{ page.advice }}</p>
       <p v-if="waits" class="waits" role="status">{{ t('checkin.waits') }}</p>
       <p v-else-if="sent" class="sent" role="status">{{ t('checkin.sent') }}</p>
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
-      <fieldset class="looks">
-        <legend>{{ t('checkin.looks') }}</legend>
-        <button
-          v-for="(n, at) in LOOKS"
-          :key="n"
-          type="button"
-          :aria-pressed="typed.looks === n"
-          :class="{ on: typed.looks === n }"
-          @click="((typed.looks = n), (sent = false))"
-        >
-          <Anchor trait="definition" :value="n" />
-          {{ t(`checkin.scale[${at}]`) }}
+      <Opening
+        v-if="page.to_open"
+        :steps="page.opening_steps"
+        :advice="page.advice"
+        :busy="opening"
+        @tell="tellOpening"
+      />
+      <template v-else>
+        <fieldset class="looks">
+          <legend>{{ t('checkin.looks') }}</legend>
+          <button
+            v-for="(n, at) in LOOKS"
+            :key="n"
+            type="button"
+            :aria-pressed="typed.looks === n"
+            :class="{ on: typed.looks === n }"
+            @click="((typed.looks = n), (sent = false))"
+          >
+            <Anchor trait="definition" :value="n" />
+            {{ t(`checkin.scale[${at}]`) }}
+          </button>
+        </fieldset>
+        <button class="act main send" type="submit" :disabled="!typed.looks">
+          {{ t('checkin.send') }}
         </button>
-      </fieldset>
-      <button class="act main send" type="submit" :disabled="!typed.looks">
-        {{ t('checkin.send') }}
-      </button>
-      <h2>{{ t('checkin.more') }}</h2>
-      <Pick v-model="typed.date" :label="t('checkin.day')" name="date" :options="days" />
-      <Choice
-        v-if="page.opens"
-        v-model="typed.dry"
-        :label="t('checkin.dry')"
-        :options="yesNo"
-        clearable
-      />
-      <Choice v-model="typed.slept_with" :label="t('checkin.slept')" :options="nights" clearable />
-      <Choice
-        v-model="typed.refreshed_with"
-        :label="t('checkin.refreshed')"
-        :options="ways"
-        clearable
-      />
-      <fieldset>
-        <legend class="quiet">{{ t('checkin.signs') }}</legend>
-        <ElCheckboxGroup v-model="typed.signs" :aria-label="t('checkin.signs')">
-          <ElCheckbox v-for="sign in SIGNS" :key="sign" :value="sign">
-            {{ t(`wear.signs.${sign}`) }}
-          </ElCheckbox>
-        </ElCheckboxGroup>
-      </fieldset>
-      <TextField
-        v-model="typed.note"
-        :label="t('checkin.note')"
-        name="note"
-        :maxlength="300"
-        :rows="2"
-        width="100%"
-      />
-      <fieldset>
-        <legend class="quiet">{{ t('checkin.picture') }}</legend>
-        <ElCheckbox v-model="agreed">{{ t('checkin.mayKeep') }}</ElCheckbox>
-        <label class="act" :class="{ off: !agreed || sending }">
-          {{ sending ? t('looks.sending') : t('looks.take') }}
-          <input
-            class="sr"
-            type="file"
-            accept="image/png,image/jpeg"
-            capture="environment"
-            :disabled="!agreed || sending"
-            @change="show"
-          />
-        </label>
-        <p v-if="shotWaits" role="status">{{ t('checkin.shotWaits') }}</p>
-        <p v-else-if="shown" role="status">{{ t('checkin.shown') }}</p>
-      </fieldset>
+        <h2>{{ t('checkin.more') }}</h2>
+        <Pick v-model="typed.date" :label="t('checkin.day')" name="date" :options="days" />
+        <Choice
+          v-if="page.opens"
+          v-model="typed.dry"
+          :label="t('checkin.dry')"
+          :options="yesNo"
+          clearable
+        />
+        <Choice
+          v-model="typed.slept_with"
+          :label="t('checkin.slept')"
+          :options="nights"
+          clearable
+        />
+        <Choice
+          v-model="typed.refreshed_with"
+          :label="t('checkin.refreshed')"
+          :options="ways"
+          clearable
+        />
+        <fieldset>
+          <legend class="quiet">{{ t('checkin.signs') }}</legend>
+          <ElCheckboxGroup v-model="typed.signs" :aria-label="t('checkin.signs')">
+            <ElCheckbox v-for="sign in SIGNS" :key="sign" :value="sign">
+              {{ t(`wear.signs.${sign}`) }}
+            </ElCheckbox>
+          </ElCheckboxGroup>
+        </fieldset>
+        <TextField
+          v-model="typed.note"
+          :label="t('checkin.note')"
+          name="note"
+          :maxlength="300"
+          :rows="2"
+          width="100%"
+        />
+        <fieldset>
+          <legend class="quiet">{{ t('checkin.picture') }}</legend>
+          <ElCheckbox v-model="agreed">{{ t('checkin.mayKeep') }}</ElCheckbox>
+          <label class="act" :class="{ off: !agreed || sending }">
+            {{ sending ? t('looks.sending') : t('looks.take') }}
+            <input
+              class="sr"
+              type="file"
+              accept="image/png,image/jpeg"
+              capture="environment"
+              :disabled="!agreed || sending"
+              @change="show"
+            />
+          </label>
+          <p v-if="shotWaits" role="status">{{ t('checkin.shotWaits') }}</p>
+          <p v-else-if="shown" role="status">{{ t('checkin.shown') }}</p>
+        </fieldset>
+      </template>
       <p v-if="told.length" class="quiet">{{ t('checkin.told', { days: told.join(', ') }) }}</p>
       <p class="quiet">{{ t('checkin.private') }}</p>
       <p v-if="stopped" role="status">{{ t('checkin.stopped') }}</p>

@@ -190,6 +190,13 @@ export const wear = {
     limits:
       'Geht für dunkles Haar vor hellem, leerem Hintergrund. Gemessen wird nur sichtbares Haar. Gelöschte Bilder sind verloren.',
   },
+  opening: {
+    title: 'Bevor du es öffnest',
+    feel: 'Wie fühlt sich der Ansatz an?',
+    feels: { dry: 'trocken', damp_roots: 'etwas feucht', wet: 'nass' },
+    opened: 'Ich habe es geöffnet',
+    openedDamp: 'Ich habe es trotzdem geöffnet',
+  },
   checkin: {
     picture: 'Ein Bild von hinten hinzufügen (freiwillig)',
     mayKeep: 'Der Salon darf dieses Bild behalten',

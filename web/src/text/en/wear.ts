@@ -185,6 +185,13 @@ export const wear = {
     limits:
       'Works for dark hair on a plain light background. Only visible hair is measured. Deleted pictures cannot be recovered.',
   },
+  opening: {
+    title: 'Before you open it',
+    feel: 'How do the roots feel?',
+    feels: { dry: 'dry', damp_roots: 'a little damp', wet: 'wet' },
+    opened: 'I have opened it',
+    openedDamp: 'I have opened it all the same',
+  },
   checkin: {
     picture: 'Add a picture from behind (optional)',
     mayKeep: 'The salon may keep this picture',

@@ -1,0 +1,108 @@
+"""Sets that clients open at home: asked before, told by phone or by link, learned from."""
+
+from datetime import datetime, timedelta
+from typing import Any
+from uuid import uuid4
+
+from django.core.cache import cache
+from django.test import Client as ApiClient
+from django.utils import timezone
+
+from craft.contract import parse
+from craft.contract.events import EventList
+from salon.chair.services import note
+from salon.clients.models import OpenedSet
+from salon.planning.services import draft, save
+from salon.planning.wish import ClientWish
+from salon.tests.base import ApiTest
+from salon.visits.log import open_visit
+from salon.visits.models import Visit
+
+#: Shaped so many hours ago.
+SHAPED_H = 14.0
+
+
+class OpeningTest(ApiTest):
+    def setUp(self) -> None:
+        super().setUp()
+        cache.clear()
+        self.visit = self.worked()
+        link = self.client.post(f"/api/visits/{self.visit.pk}/check-in-link/")
+        self.assertEqual(link.status_code, 201, link.content)
+        self.address = f"/api{link.json()['address']}/"
+        self.phone = ApiClient()
+
+    def wish(self, **more: Any) -> ClientWish:
+        goal = {"style": "two_strand_twist_out", "sections": 12}
+        wish = {"client": self.person.pk, "goal": goal, "details": {"opened": "home"}, **more}
+        return parse(ClientWish, wish)
+
+    def worked(self) -> Visit:
+        """A set that was shaped in the evening, to be opened at home."""
+        plan = save(self.person, self.wish(), self.user)
+        visit = open_visit(plan, self.user)
+        shaped = timezone.now() - timedelta(hours=SHAPED_H)
+        rows = [
+            self.entry(shaped - timedelta(minutes=50), "begun"),
+            *(
+                self.entry(shaped, "step_done", step=step.key, minutes=5)
+                for step in plan.parsed_answer.steps
+            ),
+            self.entry(shaped + timedelta(minutes=1), "closed"),
+        ]
+        return note(visit, parse(EventList, {"events": rows}).events)
+
+    def entry(self, at: datetime, kind: str, **data: Any) -> dict[str, Any]:
+        return {"id": str(uuid4()), "at": at.isoformat(), "kind": kind, "data": data}
+
+    def tell(self, dryness: str, *, opened: bool) -> Any:
+        body = {"dryness": dryness, "opened": opened}
+        return self.phone.post(f"{self.address}opening/", body, content_type="application/json")
+
+    def test_the_client_is_asked_before_and_shown_how(self) -> None:
+        page = self.phone.get(self.address).json()
+        self.assertTrue(page["to_open"])
+        self.assertIn("Feel the roots", page["opening_steps"][0])
+        self.assertTrue(self.client.get(f"/api/visits/{self.visit.pk}/").json()["to_open"])
+
+    def test_damp_is_answered_with_what_to_do_and_nothing_is_opened(self) -> None:
+        page = self.tell("damp_roots", opened=False).json()
+        self.assertIn("Leave it closed", page["advice"])
+        self.assertRegex(page["advice"], r"Feel again .+\d")
+        self.assertTrue(page["to_open"])
+        self.assertFalse(OpenedSet.objects.exists())
+
+    def test_opened_and_told_it_teaches_as_told_from_home(self) -> None:
+        self.tell("damp_roots", opened=False)
+        page = self.tell("dry", opened=True).json()
+        self.assertFalse(page["to_open"])
+        self.assertEqual(page["opening_steps"], [])
+        row = OpenedSet.objects.get()
+        self.assertTrue(row.at_home)
+        self.assertAlmostEqual(row.opened_h, SHAPED_H, delta=0.1)
+        self.visit.refresh_from_db()
+        self.assertIsNotNone(self.visit.released_at)
+        again = draft(self.person, self.wish(), self.user).request
+        self.assertIn("1 opened set of this client", again.drying_basis)
+
+    def test_told_on_the_telephone_it_is_the_same(self) -> None:
+        path = f"/api/visits/{self.visit.pk}/opened/"
+        answer = self.post(path, {"dryness": "damp_roots", "opened": False})
+        self.assertIn("Leave it closed", answer.json()["advice"])
+        self.assertEqual(self.post(path, {"dryness": "dry", "opened": True}).status_code, 200)
+        self.assertTrue(OpenedSet.objects.get().at_home)
+        late = self.post(path, {"dryness": "dry", "opened": True})
+        self.assertEqual(late.status_code, 400)
+        self.assertIn("has been opened already", late.content.decode())
+        self.assertEqual(self.tell("dry", opened=True).status_code, 400)
+
+    def test_words_that_are_none_are_refused(self) -> None:
+        answer = self.tell("moist", opened=True)
+        self.assertEqual(answer.status_code, 400)
+        self.assertIn("dryness", answer.content.decode())
+        wrong = self.phone.post("/api/check-in/none/opening/", {"dryness": "dry", "opened": True})
+        self.assertEqual(wrong.status_code, 404)
+
+    def test_the_card_numbers_the_steps(self) -> None:
+        page = self.client.get(f"/api/plans/{self.visit.plan_id}/card/").content.decode()
+        self.assertRegex(page, r"<ol><li>Feel the roots")

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+/** Before a set is opened at home: does it feel dry? What to do then, and that it was opened. */
+import { ref } from 'vue'
+import { useI18n } from 'vue-i18n'
+
+import { drynessValues as FEELS } from '@/api/generated'
+import Choice from '@/parts/Choice.vue'
+
+type Feel = (typeof FEELS)[number]
+
+defineProps<{
+  /** How it is opened, in order; empty where the client reads it elsewhere. */
+  steps?: string[]
+  /** What to do after what was told. */
+  advice?: string
+  busy?: boolean
+}>()
+const emit = defineEmits<{ tell: [dryness: Feel, opened: boolean] }>()
+const { t } = useI18n()
+const feels = ref<Feel>()
+
+function felt(next: Feel | undefined) {
+  feels.value = next
+  // Damp hair stays in: that is told at once, and answered.
+  if (next && next !== 'dry') emit('tell', next, false)
+}
+</script>
+
+<template>
+  <section class="opening" :aria-label="t('opening.title')">
+    <h2>{{ t('opening.title') }}</h2>
+    <Choice
+      :label="t('opening.feel')"
+      :model-value="feels"
+      :options="FEELS.map((value) => ({ value, text: t(`opening.feels.${value}`) }))"
+      @update:model-value="felt"
+    />
+    <p v-if="advice && feels !== 'dry'" role="status">{{ advice }}</p>
+    <template v-if="feels">
+      <ol v-if="feels === 'dry' && steps?.length">
+        <li v-for="step in steps" :key="step">{{ step }}</li>
+      </ol>
+      <button
+        class="act"
+        :class="{ main: feels === 'dry' }"
+        type="button"
+        :disabled="busy"
+        @click="emit('tell', feels, true)"
+      >
+        {{ t(feels === 'dry' ? 'opening.opened' : 'opening.openedDamp') }}
+      </button>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.opening {
+  display: grid;
+  justify-items: start;
+  gap: 10px;
+  padding: 12px 14px;
+  background: var(--remind-ground);
+}
+h2,
+p,
+ol {
+  margin: 0;
+}
+h2 {
+  font: 700 20px var(--display);
+}
+ol {
+  display: grid;
+  gap: 6px;
+  padding-left: 1.3em;
+}
+</style>
