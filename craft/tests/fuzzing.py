@@ -118,7 +118,8 @@ class Drawing:
 
     def string(self, piece: Mapping[str, Json]) -> str:
         """A word, where something is written in a form mostly one of that form."""
-        formed = FORMED.get(piece.get("format", ""), piece.get("examples", ()))
+        form = "time" if "pattern" in piece else piece.get("format", "")
+        formed = FORMED.get(form, piece.get("examples", ()))
         if formed and self.chance.random() > AT_THE_END:
             return str(self.chance.choice(formed))
         return self.chance.choice(self.words)

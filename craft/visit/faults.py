@@ -199,7 +199,7 @@ USUAL: Mapping[Fault, tuple[Text, Text]] = {
         say("Mix both in your palm first: if they turn white, do not layer them."),
     ),
     Fault.CLUMP_LOST: (
-        say("Most often hair that had begun to dry, or was separated too often."),
+        say("Most often hair that had started to dry, or was separated too often."),
         say("Work it wetter, and separate it only once."),
     ),
     Fault.OWN_TEXTURE: (

@@ -197,7 +197,7 @@ def open_work(
     """What is still to be done: sections forgotten in either direction, pieces still out."""
     words: list[str] = []
     if log.plan.opened_at_home and state is VisitState.DONE and release_run(log) is None:
-        words.append(say("the client has not told how it opened"))
+        words.append(say("the client has not said yet how it opened"))
     ticks = (
         ("laid_in", say("has no product yet")),
         ("shaped", say("is not shaped")),

@@ -5,8 +5,7 @@ from typing import Any
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.urls import path
-from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import extend_schema, extend_schema_field
+from drf_spectacular.utils import extend_schema
 from rest_framework import serializers
 from rest_framework.request import Request
 from rest_framework.response import Response
@@ -27,7 +26,6 @@ ROWS_MOST = 400
 STATIONS = [station.value for station in Station if station is not Station.AWAY]
 
 
-@extend_schema_field(OpenApiTypes.STR)
 def in_order(values: dict[str, Any], begin: str, end: str) -> dict[str, Any]:
     """What begins ends later.
 

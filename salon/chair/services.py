@@ -250,7 +250,7 @@ def check_swap(visit: Visit, role: Role, product: Product) -> SwapCheck:
     fits, judged = fit_for(visit.client, [product])
     fit = fits.get(product.pk)
     if fit is None:
-        raise CraftError("product", " ".join([*judged.missing, *judged.assumed]))
+        raise CraftError("product", " ".join(map(str, [*judged.missing, *judged.assumed])))
     plan = visit.plan.parsed_answer
     flakers = visit.plan.parsed_request.flakers
     folded = fold(plan, events_of(visit))

@@ -4,6 +4,8 @@ from datetime import time
 from typing import Any
 from zoneinfo import available_timezones
 
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import extend_schema_field
 from pydantic import BaseModel
 from rest_framework import serializers
 
@@ -115,6 +117,7 @@ CLOCK_ERRORS = ("invalid", "null", "required")
 CLOCKS = lazy_sentence("Give a time of day, e.g. 09:30.")
 
 
+@extend_schema_field(OpenApiTypes.STR)
 class ClockField(serializers.TimeField):
     """A time of day as hours and minutes, told what it is like where it is none."""
 

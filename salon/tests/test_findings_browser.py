@@ -16,7 +16,7 @@ class FindingsBrowserTest(DemoPageTest):
     def test_what_differs_stands_first_and_the_rest_is_a_tap_away(self) -> None:
         page = self.page
         page.goto("/results")
-        rows = page.get_by_role("row")
+        rows = page.get_by_role("table").first.get_by_role("row")
         expect(rows.filter(has_text="Flat twist-out").filter(has_text="Mara")).to_be_visible()
         expect(page.get_by_text("Glossy")).to_have_count(0)
         page.get_by_role("button", name=re.compile("that match the standard")).click()

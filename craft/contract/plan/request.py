@@ -4,7 +4,15 @@ from datetime import time
 from typing import Annotated, Self
 from zoneinfo import available_timezones
 
-from pydantic import AfterValidator, AliasChoices, AwareDatetime, Field, model_validator
+from pydantic import (
+    AfterValidator,
+    AliasChoices,
+    AwareDatetime,
+    Field,
+    PlainSerializer,
+    WithJsonSchema,
+    model_validator,
+)
 
 from craft.contract.base import Frozen
 from craft.contract.drying import LearnedFactor, LearnedSpread, Rh
@@ -119,11 +127,19 @@ class Person(Frozen):
     night: Night = Night.BONNET
 
 
+#: A time of day as a clock shows it, without a zone: 22:30.
+ClockTime = Annotated[
+    time,
+    PlainSerializer(lambda at: at.strftime("%H:%M"), return_type=str, when_used="json"),
+    WithJsonSchema({"type": "string", "pattern": r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$"}),
+]
+
+
 class Sleep(Frozen):
     """When the client sleeps, by their own clock."""
 
-    bed: time = Field(time(22, 30), validation_alias=AliasChoices("bed", "from"))
-    wake: time = Field(time(7), validation_alias=AliasChoices("wake", "to"))
+    bed: ClockTime = Field(time(22, 30), validation_alias=AliasChoices("bed", "from"))
+    wake: ClockTime = Field(time(7), validation_alias=AliasChoices("wake", "to"))
 
     @model_validator(mode="after")
     def a_night_of_some_hours(self) -> Self:

@@ -68,6 +68,8 @@ class NightsTest(TestCase):
     def test_a_night_of_an_hour_is_refused(self) -> None:
         with self.assertRaisesRegex(CraftError, "A night lasts from 3 to 14 h"):
             planned(sleep={"bed": "23:00", "wake": "00:00"})
+        with self.assertRaisesRegex(CraftError, "Give a time of day"):
+            planned(sleep={"bed": "late"})
         with self.assertRaisesRegex(CraftError, "IANA"):
             planned(zone="Nowhere/Town")
 

@@ -135,8 +135,9 @@ class CardTest(TestCase):
 
 class TeachesTest(TestCase):
     def test_until_it_is_told_the_visit_says_what_is_missing(self) -> None:
-        self.assertIn("the client has not told how it opened", worked().open)
-        self.assertNotIn("the client has not told how it opened", worked(*opened("dry", 14)).open)
+        missing = "the client has not said yet how it opened"
+        self.assertIn(missing, worked().open)
+        self.assertNotIn(missing, worked(*opened("dry", 14)).open)
 
     def test_what_the_client_tells_is_an_opened_set_of_that_hour(self) -> None:
         folded = worked(*opened("damp_roots", 9))

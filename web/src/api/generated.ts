@@ -3762,9 +3762,7 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
-            /** Format: time */
             bed_time?: string | null;
-            /** Format: time */
             wake_time?: string | null;
             /** @description Twists it again every second night: a twist-out lasts longer. */
             retwists?: boolean;
@@ -7712,9 +7710,7 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
-            /** Format: time */
             bed_time?: string | null;
-            /** Format: time */
             wake_time?: string | null;
             /** @description Twists it again every second night: a twist-out lasts longer. */
             retwists?: boolean;
@@ -8013,9 +8009,7 @@ export interface components {
         };
         Opening: {
             weekday: number;
-            /** Format: time */
             opens: string;
-            /** Format: time */
             closes: string;
         };
         /** @description What the client does now. */
@@ -8024,9 +8018,7 @@ export interface components {
         };
         OpeningRequest: {
             weekday: number;
-            /** Format: time */
             opens: string;
-            /** Format: time */
             closes: string;
         };
         /** @description Another bottle in the middle of a visit. */
@@ -8466,9 +8458,7 @@ export interface components {
             avoid?: string[];
             routine?: components["schemas"]["RoutineEnum"];
             night?: components["schemas"]["NightEnum"];
-            /** Format: time */
             bed_time?: string | null;
-            /** Format: time */
             wake_time?: string | null;
             /** @description Twists it again every second night: a twist-out lasts longer. */
             retwists?: boolean;
@@ -8592,9 +8582,7 @@ export interface components {
             calendar_names?: boolean;
             /** @description The chair sounds when hands are wanted, unless a device chose otherwise. */
             chair_sound?: boolean;
-            /** Format: time */
             bed_time?: string;
-            /** Format: time */
             wake_time?: string;
             disinfectant?: string;
             /** Format: double */
@@ -10479,9 +10467,7 @@ export interface components {
             calendar_names?: boolean;
             /** @description The chair sounds when hands are wanted, unless a device chose otherwise. */
             chair_sound?: boolean;
-            /** Format: time */
             bed_time?: string;
-            /** Format: time */
             wake_time?: string;
             disinfectant?: string;
             /** Format: double */
@@ -11349,9 +11335,7 @@ export interface components {
         Shift: {
             user: number;
             weekday: number;
-            /** Format: time */
             begins: string;
-            /** Format: time */
             ends: string;
             /** @default false */
             pause?: boolean;
@@ -11359,9 +11343,7 @@ export interface components {
         ShiftRequest: {
             user: number;
             weekday: number;
-            /** Format: time */
             begins: string;
-            /** Format: time */
             ends: string;
             /** @default false */
             pause?: boolean;
@@ -11452,14 +11434,12 @@ export interface components {
         Sleep: {
             /**
              * Bed
-             * Format: time
-             * @default 22:30:00
+             * @default 22:30
              */
             bed?: string;
             /**
              * Wake
-             * Format: time
-             * @default 07:00:00
+             * @default 07:00
              */
             wake?: string;
         };
