@@ -268,7 +268,7 @@ def text_allowed(piece: Json) -> str:
     """Say what a text has to be."""
     if piece.get("format") == "date-time":
         return say("Give a date and a time with its zone, e.g. 2026-06-20T10:00:00+02:00.")
-    if "pattern" in piece:
+    if "x-clock" in piece:
         return say("Give a time of day, e.g. 22:30.")
     if "maxLength" in piece:
         return say("Give text of at most {count} characters.", count=piece["maxLength"])

@@ -118,7 +118,7 @@ class Drawing:
 
     def string(self, piece: Mapping[str, Json]) -> str:
         """A word, where something is written in a form mostly one of that form."""
-        form = "time" if "pattern" in piece else piece.get("format", "")
+        form = "time" if "x-clock" in piece else piece.get("format", "")
         formed = FORMED.get(form, piece.get("examples", ()))
         if formed and self.chance.random() > AT_THE_END:
             return str(self.chance.choice(formed))

@@ -131,7 +131,13 @@ class Person(Frozen):
 ClockTime = Annotated[
     time,
     PlainSerializer(lambda at: at.strftime("%H:%M"), return_type=str, when_used="json"),
-    WithJsonSchema({"type": "string", "pattern": r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$"}),
+    WithJsonSchema(
+        {
+            "type": "string",
+            "pattern": r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$",
+            "x-clock": True,
+        }
+    ),
 ]
 
 

@@ -15,8 +15,10 @@ from craft.vocabulary import Lay, Zone
 
 #: Where the numbers of rows stand, a little behind the vertex [cm on the map].
 LABEL_LINE_CM = -1.5
-#: Digits to which corners are given [cm].
+#: Digits to which corners and the places of numbers are given [cm].
 DIGITS = 3
+#: And those of a number in a section that is hardly there.
+SLIVER_DIGITS = 6
 #: Corners that say less than this are left out [cm].
 PLAIN_CM = 0.005
 #: Sections whose middles mirror each other within this are a pair [cm on the map]. Own value.
@@ -79,10 +81,10 @@ def measure(
     length_cm = float(hairs @ lengths[region.cells]) / total
     outline = largest(region.outline)
     centre = on_the_label_line(outline) if rows else inside(outline)
-    x, y = (round(float(value), 3) for value in (centre.x, centre.y))
     # Neighbours that share curved edges have to keep the same corners on both sides.
     edge = outline.exterior if curved else outline.exterior.simplify(PLAIN_CM)
     corners = round_corners(outline, edge, snap=curved)
+    x, y = within(shapely.Polygon(corners), centre)
     return Section(
         number=0,
         zone=zone,
@@ -109,6 +111,21 @@ def round_corners(outline: shapely.Polygon, edge: shapely.LinearRing, snap: bool
         return corners
     snapped = largest(shapely.set_precision(outline, 10.0**-DIGITS))
     return np.asarray(np.round(shapely.get_coordinates(snapped.exterior)[:-1], DIGITS))
+
+
+def within(drawn: shapely.Polygon, centre: shapely.Point) -> tuple[float, float]:
+    """Where the number of a section stands, inside of it as it is drawn.
+
+    Args:
+        drawn: the section with rounded corners; a narrow one may have lost its middle
+        centre: where the number would stand
+    """
+    middle = drawn.representative_point()
+    for point, digits in ((centre, DIGITS), (middle, DIGITS), (middle, SLIVER_DIGITS)):
+        x, y = (round(float(value), digits) for value in (point.x, point.y))
+        if drawn.contains(shapely.Point(x, y)):
+            break
+    return x, y
 
 
 def inside(outline: shapely.Polygon) -> shapely.Point:
