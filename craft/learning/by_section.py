@@ -6,11 +6,11 @@ thirst of the head fall out of it. What goes by the whole cycle is learned in `l
 
 import math
 from collections.abc import Collection, Iterator, Mapping
-from dataclasses import dataclass
 from statistics import mean, median
 
 from craft.contract.plan import PlanAnswer, PlanRequest
 from craft.contract.visit import DoseRun, HandsRun, VisitAnswer
+from craft.learning.lesson import Lesson
 from craft.plan.places import dose_factor, place_factor
 from craft.products.doses import FILM_G_PER_M2
 from craft.vocabulary import LearnedOf, Position, Role, Style, Zone
@@ -33,27 +33,9 @@ LEAST_RATE = 0.2
 AFTER = "after_"
 
 
-@dataclass(frozen=True)
-class Difference:
-    """Some sections against the others of the same visit.
-
-    Args:
-        quantity, group: what it says something of
-        expected: what they would have taken at the rate of the others [min] or [g]
-        actual: what they took
-        hands: who worked them; empty where it goes by the head
-    """
-
-    quantity: LearnedOf
-    group: str
-    expected: float
-    actual: float
-    hands: str = ""
-
-
-def differences(
+def section_lessons(
     asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer
-) -> Iterator[Difference]:
+) -> Iterator[Lesson]:
     """What sections took against the others of the same visit.
 
     Args:
@@ -82,7 +64,7 @@ def standard_minutes(asked: PlanRequest, answer: PlanAnswer) -> dict[int, float]
 
 def of_positions(
     style: Style, answer: PlanAnswer, hands: HandsRun, standard: Mapping[int, float]
-) -> Iterator[Difference]:
+) -> Iterator[Lesson]:
     """Minutes by place: the first turn, zones, and everything after so many sections.
 
     Args:
@@ -134,7 +116,7 @@ def against(
     others: Collection[int],
     group: str,
     by: str,
-) -> Iterator[Difference]:
+) -> Iterator[Lesson]:
     """Minutes of some sections at their own rate and at that of the others, if there are enough.
 
     Args:
@@ -149,12 +131,10 @@ def against(
     minutes = sum(standard[section] for section in own)
     rate = mean(rates[section] for section in own)
     usual = mean(rates[section] for section in others)
-    yield Difference(
-        LearnedOf.POSITION, group, minutes * math.exp(usual), minutes * math.exp(rate), by
-    )
+    yield Lesson(LearnedOf.POSITION, group, minutes * math.exp(usual), minutes * math.exp(rate), by)
 
 
-def of_zones(asked: PlanRequest, answer: PlanAnswer, dose: DoseRun) -> Iterator[Difference]:
+def of_zones(asked: PlanRequest, answer: PlanAnswer, dose: DoseRun) -> Iterator[Lesson]:
     """Product by zone, where somebody noted it there, against the rest of the head.
 
     Sections that were ticked without an amount count as planned: leaving it is a choice, too.
@@ -176,7 +156,7 @@ def of_zones(asked: PlanRequest, answer: PlanAnswer, dose: DoseRun) -> Iterator[
         expected = rate * sum(planned[each] for each in own)
         actual = sum(got[each] for each in own)
         if expected > 0 and actual > 0:
-            yield Difference(LearnedOf.ZONE_DOSE, f"{dose.role} {zone}", expected, actual)
+            yield Lesson(LearnedOf.ZONE_DOSE, f"{dose.role} {zone}", expected, actual)
 
 
 def standard_doses(asked: PlanRequest, answer: PlanAnswer, role: Role) -> dict[int, float]:

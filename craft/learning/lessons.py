@@ -4,14 +4,14 @@ A lesson stands against the salon's standard: what its plan had learned already 
 again, or a factor would be learned twice.
 """
 
-import math
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
 
 from craft.contract.plan import Learned, PlanAnswer, PlanRequest, Step
 from craft.contract.visit import StepRun, VisitAnswer
-from craft.learning.by_section import differences
+from craft.learning.by_section import section_lessons
 from craft.learning.drying import Outcome, is_doubtful
+from craft.learning.lesson import Lesson
 from craft.learning.quantities import LENGTH, group_of, quantity_of
 from craft.learning.results import minutes_verdict
 from craft.plan.drying_plan import DryingBasis
@@ -28,29 +28,6 @@ LEAST_SHARE = 0.3
 HOUR_SHARE = 0.25
 #: Ranges of a plan hold nine in ten.
 NINE_IN_TEN = 0.9
-
-
-@dataclass(frozen=True)
-class Lesson:
-    """One thing that came out against the own value.
-
-    Args:
-        quantity, group: what it says something of
-        standard: without anything learned [min], [g] or [cm]
-        actual: in the same unit
-        hands: who did it; empty where it goes by the head
-    """
-
-    quantity: LearnedOf
-    group: str
-    standard: float
-    actual: float
-    hands: str = ""
-
-    @property
-    def log_ratio(self) -> float:
-        """Logarithm of actual over standard [-]: twice and half are equally far from it."""
-        return math.log(self.actual / self.standard)
 
 
 @dataclass(frozen=True)
@@ -97,7 +74,7 @@ def lessons(
     """
     yield from of_minutes(asked, answer, folded, paces)
     yield from of_doses(asked, folded)
-    yield from of_sections(asked, answer, folded)
+    yield from section_lessons(asked, answer, folded)
     if folded.length_cm and answer.finished.length_cm > 0:
         learned = (asked.learned_length or Learned()).factor
         standard = answer.finished.length_cm / learned
@@ -117,12 +94,6 @@ def of_doses(asked: PlanRequest, folded: VisitAnswer) -> Iterator[Lesson]:
             learned = asked.learned_doses.get(dose.role, Learned()).factor
             whole_g = noted_g / dose.noted_share
             yield Lesson(LearnedOf.DOSE, dose.role, dose.planned_g / learned, whole_g)
-
-
-def of_sections(asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer) -> Iterator[Lesson]:
-    """What sections took against the others of the same visit."""
-    for each in differences(asked, answer, folded):
-        yield Lesson(each.quantity, each.group, each.expected, each.actual, each.hands)
 
 
 def of_minutes(

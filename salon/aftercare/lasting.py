@@ -5,7 +5,7 @@ from datetime import date
 from django.utils import timezone
 
 from craft.errors import CraftError
-from craft.learning.lessons import Lesson
+from craft.learning.lesson import Lesson
 from craft.learning.quantities import WEAR
 from craft.learning.wearing import ToldDay, days_lasted, usual_days
 from craft.vocabulary import LearnedOf

@@ -35,6 +35,8 @@ def tell_of_opening(
     Raises:
         CraftError: nothing is to be opened
     """
+    # Told by the client and on the telephone at once, it is opened once.
+    visit = Visit.objects.select_for_update().select_related("plan", "client").get(pk=visit.pk)
     if not waits_for_opening(visit):
         raise CraftError("opened", sentence("This style has been opened already."))
     told: list[tuple[EventKind, dict[str, object]]] = [

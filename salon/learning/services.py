@@ -12,7 +12,7 @@ from django.utils import timezone
 from craft.contract.plan.request import Learned
 from craft.contract.plan.request import LearnedOdds as AskedOdds
 from craft.learning.by_section import place_of
-from craft.learning.lessons import Lesson
+from craft.learning.lesson import Lesson
 from craft.learning.quantities import (
     SPREADS,
     WEAR,

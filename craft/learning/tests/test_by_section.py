@@ -9,12 +9,12 @@ from craft.contract import PlanRequest, parse
 from craft.contract.plan import PlanAnswer
 from craft.contract.visit import VisitAnswer
 from craft.learning.by_section import (
-    Difference,
-    differences,
     place_of,
+    section_lessons,
     slows_after,
     standard_minutes,
 )
+from craft.learning.lesson import Lesson
 from craft.learning.quantities import SPREADS
 from craft.plan.planner import plan
 from craft.statistics.shrinkage import Estimate, Sample, learn
@@ -57,12 +57,12 @@ def worked(answer: PlanAnswer, factor: Callable[[int, int], float], ticks: int =
     return fold_entries(answer, entries)
 
 
-def found(request: PlanRequest, answer: PlanAnswer, visit: VisitAnswer) -> dict[str, Difference]:
-    return {each.group: each for each in differences(request, answer, visit)}
+def found(request: PlanRequest, answer: PlanAnswer, visit: VisitAnswer) -> dict[str, Lesson]:
+    return {each.group: each for each in section_lessons(request, answer, visit)}
 
 
-def ratio(each: Difference) -> float:
-    return each.actual / each.expected
+def ratio(each: Lesson) -> float:
+    return each.actual / each.standard
 
 
 def zone_of(answer: PlanAnswer) -> Mapping[int, Zone]:
@@ -125,7 +125,7 @@ class PositionsTest(TestCase):
 
         samples: dict[str, list[Sample]] = {}
         for _ in range(12):
-            for each in differences(ASKED, PLAN, worked(PLAN, truth)):
+            for each in section_lessons(ASKED, PLAN, worked(PLAN, truth)):
                 lesson = Sample(math.log(ratio(each)))
                 samples.setdefault(each.group, []).append(lesson)
         for group, factor in ((f"first {STYLE}", 1.4), (f"back {STYLE}", 1.25)):

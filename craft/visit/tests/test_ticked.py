@@ -8,7 +8,8 @@ from craft.contract import PlanAnswer, PlanRequest, parse
 from craft.contract.chair import ChairRequest
 from craft.contract.events import EventList
 from craft.contract.visit import DoseRun, VisitAnswer
-from craft.learning.lessons import Lesson, lessons
+from craft.learning.lesson import Lesson
+from craft.learning.lessons import lessons
 from craft.plan.planner import plan
 from craft.tests.requests import plan_request
 from craft.tests.test_visit import TEN, entry
