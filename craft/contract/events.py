@@ -172,7 +172,7 @@ class ReleasedData(Frozen):
     damp_because: Words = ""
     """Why it was opened although it was not dry."""
     at_home: bool = False
-    """By the client, who told of it."""
+    """The client opened it at home and reported it."""
 
 
 class TouchData(Frozen):

@@ -39,7 +39,7 @@ class HandsRun(Frozen):
     minutes: float
     sections: list[int]
     each: dict[int, float] = Field(default_factory=dict)
-    """Minutes of every section that was ticked, in the order in which it was."""
+    """Minutes of each ticked section, in the order of the ticks."""
 
 
 class StepRun(Frozen):
@@ -97,9 +97,9 @@ class DoseRun(Frozen):
     rest_g: float = 0.0
     """In the grams, as planned for the hair nobody noted."""
     by_section: dict[int, float] = Field(default_factory=dict)
-    """What sections got [g], as noted for them or ticked as planned."""
+    """Grams by section, recorded for it or ticked as planned."""
     noted_sections: list[int] = Field(default_factory=list)
-    """Of them, those it was noted for."""
+    """The sections whose grams were recorded."""
     leftover_g: float = 0.0
     """Of what was taken, so much went back into the bottle or away."""
 

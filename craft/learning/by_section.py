@@ -15,20 +15,20 @@ from craft.plan.places import dose_factor, place_factor
 from craft.products.doses import FILM_G_PER_M2
 from craft.vocabulary import LearnedOf, Position, Role, Style, Zone
 
-#: What some sections are held against are at least so many others. Own value.
+#: Sections are compared with at least this many others. Own value.
 LEAST_OTHERS = 4
-#: The first section is held against the next few: later ones may be slow for another reason.
+#: The first section is compared with the next few: later ones may be slow for another reason.
 NEXT_FEW = 8
-#: Slowing down is seen in at least so many sections. Own value.
+#: Slowing down must show in at least this many sections. Own value.
 LEAST_SLOWER = 2
-#: A section so far off the median of its visit, in spreads and at least of the logarithm, was
-#: interrupted: it says nothing of its place. Own values.
+#: A section further from the median of its visit than this was interrupted and does not count: in
+#: standard deviations, and as a difference of the logarithm at the least. Own values.
 INTERRUPTED_SPREADS, INTERRUPTED_LEAST = 4.0, 0.5
 #: Median absolute deviation in standard deviations of a normal distribution.
 MAD_SPREADS = 1.4826
-#: Slowing down is looked for after so many sections of one head. Own values.
+#: Numbers of sections after which slowing down is tested. Own values.
 SLOWING_AFTER = (6, 12, 18, 24, 36, 48)
-#: Worked faster than this share of the plan nobody worked: it was pressed through. Own value.
+#: A cycle faster than this share of the planned time was tapped through, not worked. Own value.
 LEAST_RATE = 0.2
 AFTER = "after_"
 

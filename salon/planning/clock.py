@@ -6,8 +6,8 @@ from typing import Any
 
 from django.utils import timezone
 
+from craft.contract.clock import NIGHT_LEAST_H, NIGHT_MOST_H, OpenHours, Sleep, night_hours
 from craft.contract.plan import PlanRequest
-from craft.contract.plan.request import NIGHT_LEAST_H, NIGHT_MOST_H, OpenHours, Sleep, night_hours
 from salon.clients.models import Client
 from salon.planning.models import Plan
 from salon.salon_settings.models import Salon

@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from rest_framework import serializers
 
 from craft.contract.base import range_of
-from craft.contract.plan.request import NIGHT_LEAST_H, NIGHT_MOST_H, night_hours
+from craft.contract.clock import NIGHT_LEAST_H, NIGHT_MOST_H, night_hours
 from craft.messages import figure, measured
 from craft.region import countries
 from salon.platform.language import lazy_sentence, lazy_text, sentence

@@ -1,27 +1,16 @@
 """What is asked of `plan`."""
 
-from datetime import time
-from typing import Annotated, Self
-from zoneinfo import available_timezones
+from typing import Annotated
 
-from pydantic import (
-    AfterValidator,
-    AliasChoices,
-    AwareDatetime,
-    Field,
-    PlainSerializer,
-    WithJsonSchema,
-    model_validator,
-)
+from pydantic import AfterValidator, AliasChoices, AwareDatetime, Field
 
 from craft.contract.base import Frozen
+from craft.contract.clock import OpenHours, Sleep, known_zone
 from craft.contract.drying import LearnedFactor, LearnedSpread, Rh
 from craft.contract.hair import Hair, quantity
 from craft.contract.partings import Parting
 from craft.contract.sentence import Sentence
-from craft.errors import CraftError
 from craft.labels import names_in
-from craft.messages import say
 from craft.physics.drying import LOG_SPREAD
 from craft.ranges import (
     SHIFT_MOST,
@@ -96,23 +85,6 @@ Names = Annotated[list[Words], Field(max_length=NAMES_MOST), AfterValidator(spli
 Count = Annotated[int, Field(ge=0, le=PIECES_MOST)]
 
 
-#: Nobody's night is shorter or longer [h]. Own values.
-NIGHT_LEAST_H, NIGHT_MOST_H = 3.0, 14.0
-
-
-def night_hours(bed: time, wake: time) -> float:
-    """From going to bed to waking [h], over midnight where that is so."""
-    minutes = (wake.hour - bed.hour) * 60 + wake.minute - bed.minute
-    return minutes % (24 * 60) / 60
-
-
-def known_zone(name: str) -> str:
-    """A zone of the IANA database, or none."""
-    if name and name not in available_timezones():
-        raise CraftError("", say("Give an IANA time zone, e.g. Europe/Lisbon."))
-    return name
-
-
 class Person(Frozen):
     """What has to be planned around."""
 
@@ -125,49 +97,6 @@ class Person(Frozen):
     """What the client does not want: silicones, parabens, an ingredient."""
     routine: WashRoutine = WashRoutine.SHAMPOO
     night: Night = Night.BONNET
-
-
-#: A time of day as a clock shows it, without a zone: 22:30.
-ClockTime = Annotated[
-    time,
-    PlainSerializer(lambda at: at.strftime("%H:%M"), return_type=str, when_used="json"),
-    WithJsonSchema(
-        {
-            "type": "string",
-            "pattern": r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d)?$",
-            "x-clock": True,
-        }
-    ),
-]
-
-
-class Sleep(Frozen):
-    """When the client sleeps, by their own clock."""
-
-    bed: ClockTime = Field(time(22, 30), validation_alias=AliasChoices("bed", "from"))
-    wake: ClockTime = Field(time(7), validation_alias=AliasChoices("wake", "to"))
-
-    @model_validator(mode="after")
-    def a_night_of_some_hours(self) -> Self:
-        """A night lasts from 3 to 14 hours."""
-        if not NIGHT_LEAST_H <= night_hours(self.bed, self.wake) <= NIGHT_MOST_H:
-            raise CraftError(
-                "wake",
-                say(
-                    "A night lasts from {least:g} to {most:g} h: change the hour of going to bed "
-                    "or of waking.",
-                    least=NIGHT_LEAST_H,
-                    most=NIGHT_MOST_H,
-                ),
-            )
-        return self
-
-
-class OpenHours(Frozen):
-    """When the salon is open."""
-
-    begins: AwareDatetime
-    ends: AwareDatetime
 
 
 class Bands(Frozen):
@@ -472,7 +401,7 @@ class PlanRequest(Wish):
     start: AwareDatetime | None = None
     """When it begins; without it the answer counts days and hours instead of naming them."""
     zone: Annotated[str, AfterValidator(known_zone)] = Field("", examples=["", "Europe/Lisbon"])
-    """Whose hours are told, IANA; else those that `start` is given in."""
+    """IANA time zone of the client, in which days and hours are named; else the zone of `start`."""
     sleep: Sleep = Field(default_factory=Sleep)
     openings: Annotated[list[OpenHours], Field(max_length=30)] = Field(default_factory=list)
     """When the salon is open in the days to come; nothing: that is not known."""

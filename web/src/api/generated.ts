@@ -4766,14 +4766,14 @@ export interface components {
             rest_g?: number;
             /**
              * By Section
-             * @description What sections got [g], as noted for them or ticked as planned.
+             * @description Grams by section, recorded for it or ticked as planned.
              */
             by_section?: {
                 [key: string]: number;
             };
             /**
              * Noted Sections
-             * @description Of them, those it was noted for.
+             * @description The sections whose grams were recorded.
              */
             noted_sections?: number[];
             /**
@@ -6071,7 +6071,7 @@ export interface components {
             sections: number[];
             /**
              * Each
-             * @description Minutes of every section that was ticked, in the order in which it was.
+             * @description Minutes of each ticked section, in the order of the ticks.
              */
             each?: {
                 [key: string]: number;
@@ -8907,7 +8907,7 @@ export interface components {
             start?: string | null;
             /**
              * Zone
-             * @description Whose hours are told, IANA; else those that `start` is given in.
+             * @description IANA time zone of the client, in which days and hours are named; else the zone of `start`.
              * @default
              * @example
              * @example Europe/Lisbon
@@ -9099,7 +9099,7 @@ export interface components {
             start?: string | null;
             /**
              * Zone
-             * @description Whose hours are told, IANA; else those that `start` is given in.
+             * @description IANA time zone of the client, in which days and hours are named; else the zone of `start`.
              * @default
              * @example
              * @example Europe/Lisbon
@@ -10036,7 +10036,7 @@ export interface components {
             damp_because?: string;
             /**
              * At Home
-             * @description By the client, who told of it.
+             * @description The client opened it at home and reported it.
              * @default false
              */
             at_home?: boolean;
@@ -12492,7 +12492,7 @@ export interface components {
             dry_early: string | null;
             /**
              * Dry Late
-             * @description Nine in ten sets are dry between these.
+             * @description Nine in ten sets dry between `dry_early` and `dry_late`.
              */
             dry_late: string | null;
             /**
