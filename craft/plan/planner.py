@@ -89,6 +89,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
     cautions = with_fixes(case, forecast, applicable_cautions(case, forecast, steps))
     stops = [caution for caution in cautions if caution.severity is Severity.STOP]
     stopped = bool(stops)
+    card = home(case, forecast, release_at(steps, forecast.release_h))
     # Where nothing is done, what would have to be minded is no matter.
     cautions = stops or cautions
     return PlanAnswer(
@@ -104,9 +105,9 @@ def plan(request: PlanRequest) -> PlanAnswer:
         finished=finished_look(case, forecast),
         cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
-        home=home(case, forecast, release_at(steps, forecast.release_h)),
+        home=card,
         opened_at_home=case.technique.release.needed and opened_at_home(case, forecast),
-        times=times(case, forecast, steps),
+        times=times(case, forecast, steps, card),
         layers=[each.layer for each in case.layers],
         may_stay=list(STAYS),
         assumed=list(case.hair.assumed),

@@ -1,9 +1,9 @@
 """The hours of a plan by the clock of the client."""
 
 from collections.abc import Iterator, Sequence
-from datetime import datetime
+from datetime import datetime, timedelta
 
-from craft.contract.plan import Step, Times
+from craft.contract.plan import Home, Step, Times
 from craft.plan.case import Case
 from craft.plan.clock import clock_of
 from craft.plan.forecast import Forecast
@@ -15,12 +15,13 @@ from craft.vocabulary import StageKind
 NINE_IN_TEN_Z = 1.645
 
 
-def times(case: Case, forecast: Forecast, steps: Sequence[Step]) -> Times | None:
+def times(case: Case, forecast: Forecast, steps: Sequence[Step], home: Home) -> Times | None:
     """When everything of a plan is; None where the request does not say when it begins.
 
     Args:
         case, forecast: what is planned
         steps: in the order of the work
+        home: what the client does, by days after the service
     """
     clock = clock_of(case.request)
     if clock is None:
@@ -42,6 +43,8 @@ def times(case: Case, forecast: Forecast, steps: Sequence[Step]) -> Times | None
         dry_late=dried(forecast.banded(NINE_IN_TEN_Z).time_to(1.0)),
         covered_from=dried(forecast.safe_h),
         release=clock.at(release_at(steps, forecast.release_h)) if opened else None,
+        wash_by=clock.start.date() + timedelta(days=home.wash_by_day),
+        return_by=clock.start.date() + timedelta(days=home.return_by_day),
         nights=list(nights(forecast)),
     )
 

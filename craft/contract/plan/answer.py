@@ -1,5 +1,7 @@
 """What `plan` answers."""
 
+from datetime import date
+
 from pydantic import AwareDatetime, Field
 
 from craft.contract.base import Frozen, Patch
@@ -382,6 +384,9 @@ class Times(Frozen):
     """Safely dry: from then on a cap, scarf, wig or helmet may go over it."""
     release: AwareDatetime | None
     """The set is opened; null where nothing is."""
+    wash_by: date
+    return_by: date
+    """The days of `home` by the calendar."""
     nights: list[tuple[float, float]]
     """Nights after shaping, from and to [h after it], as drying counts them."""
 

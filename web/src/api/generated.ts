@@ -12506,6 +12506,17 @@ export interface components {
              */
             release: string | null;
             /**
+             * Wash By
+             * Format: date
+             */
+            wash_by: string;
+            /**
+             * Return By
+             * Format: date
+             * @description The days of `home` by the calendar.
+             */
+            return_by: string;
+            /**
              * Nights
              * @description Nights after shaping, from and to [h after it], as drying counts them.
              */

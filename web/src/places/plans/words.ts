@@ -4,7 +4,6 @@ import { useI18n } from 'vue-i18n'
 import type { PlanAnswer, Step } from '@/api/queries'
 import { calendarDay, short } from '@/text/format'
 import { measure } from '@/text/measures'
-import { addDays, isoDay } from '@/text/zone'
 
 type Product = Step['products'][number]
 
@@ -29,8 +28,8 @@ export function usePlanWords() {
   /** By when it is washed and the client is back: by the calendar where the plan has a clock. */
   function returnText({ home, times }: PlanAnswer): string {
     if (!times) return t('plan.returnBy', { wash: home.wash_by_day, back: home.return_by_day })
-    const after = (days: number) => calendarDay(addDays(isoDay(times.start), days))
-    return t('plan.returnOn', { wash: after(home.wash_by_day), back: after(home.return_by_day) })
+    const [wash, back] = [calendarDay(times.wash_by), calendarDay(times.return_by)]
+    return t('plan.returnOn', { wash, back })
   }
   return { kit, where, returnText }
 }
