@@ -1,8 +1,13 @@
 """Answer of `look`, the finished style drawn from its numbers; its request is that of `plan`."""
 
+from typing import Annotated
+
+from pydantic import Field
+
 from craft.contract.base import Frozen
 from craft.contract.plan import Reason
 from craft.contract.sentence import Sentence
+from craft.vocabulary import ShapeKept
 
 Points = list[tuple[float, float]]
 
@@ -22,8 +27,8 @@ class Moment(Frozen):
     """Of the hair with the air in it."""
     breadth_cm: float
     """Across the widest place."""
-    retention: float | None
-    """Curl retention against the release [%]; above 100 it has drawn up, below it has dropped."""
+    kept: Annotated[float, Field(ge=0, le=100)] | None
+    """Of what the set did, against the release [%]; null before it, and where it did too little."""
     outline: Points
     """The silhouette."""
     strands: list[Points]
@@ -48,4 +53,6 @@ class LookAnswer(Frozen):
     chin_cm: float
     rh: float
     """Humidity it is worn in, as a fraction."""
+    kept_of: ShapeKept | None
+    """What `kept` measures: curl, or stretch."""
     reasons: list[Reason]

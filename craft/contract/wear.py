@@ -3,14 +3,14 @@
 from datetime import date
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import AwareDatetime, Field
 
 from craft.contract.base import Frozen
 from craft.contract.drying import Rh
 from craft.contract.hair import Hair
-from craft.contract.plan import Learned, LookOn, Person, PlanRequest, Reason
+from craft.contract.plan import HomePhase, Learned, LookOn, Person, PlanRequest, Reason
 from craft.contract.sentence import Sentence
-from craft.vocabulary import HomeDrawing, OnHead, Style, WearEventKind, WearPhase
+from craft.vocabulary import HomeDrawing, OnHead, ShapeKept, Style, WearEventKind, WearPhase
 
 #: Nothing is forecast or planned for more days than this.
 DAYS_MOST = 60
@@ -86,8 +86,8 @@ class WearDay(Frozen):
     """What the weather and what is planned ask for."""
     definition: float | None
     """Forecast, 0 to 1; null before the release and where nothing is known."""
-    retention: float | None = None
-    """Curl retention against the first day, forecast [%]; above 100 it draws up."""
+    kept: Annotated[float, Field(ge=0, le=100)] | None = None
+    """Of what the set did, against the first day, forecast [%]; null where it did too little."""
 
 
 class HomeHelp(Frozen):
@@ -95,6 +95,17 @@ class HomeHelp(Frozen):
 
     when: Sentence
     do: Sentence
+
+
+class LookFrom(Frozen):
+    """What a style is worn as from a day on."""
+
+    date: date
+    day: int
+    """After the service, which is day 0."""
+    style: Style
+    """The service that makes the look."""
+    title: Sentence
 
 
 class WearDue(Frozen):
@@ -108,7 +119,11 @@ class WearAnswer(Frozen):
     """The days until the next visit. Limits are the last day that is still right."""
 
     release_on: date | None
-    """Null where nothing is opened."""
+    """When it is opened, or was; null where nothing is."""
+    to_open_on: date | None = None
+    """When it is to be opened; null once it is open, and where nothing is opened."""
+    to_open_at: AwareDatetime | None = None
+    """The hour of that, where the request has a clock."""
     good_until: date | None
     """The last day it looks as it should; null where nothing is known of it."""
     good_until_low: date | None
@@ -117,12 +132,20 @@ class WearAnswer(Frozen):
     last_safe_day: date
     has_to_come_out: bool
     """It stays on the head until somebody takes it out."""
+    wished_until: date | None = None
+    """The last day it is wished to last; null where nobody wished."""
     wash_by: date
     return_on: date | None = None
     """When to come back: the day after it looked good; null where nothing is known of it."""
     return_by: date
     """At the latest."""
     days: list[WearDay]
+    kept_of: ShapeKept | None = None
+    """What `kept` of the days measures: curl, or stretch."""
+    looks: list[LookFrom] = Field(default_factory=list)
+    """What it is worn as, by day."""
+    phases: list[HomePhase] = Field(default_factory=list)
+    """What is left to do at home, phase by phase."""
     day: int | None
     """Day of the wear on the day that is asked about; 0 is the day of the service."""
     of_days: int

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from craft.messages import say, word
 from craft.physics.fibre import FIBRE_G_PER_CM3
-from craft.vocabulary import Landmark, Pattern
+from craft.vocabulary import Landmark, Pattern, ShapeKept
 
 #: Stretched over relaxed length when only the pattern is known. Own values.
 TYPICAL_CURL_INDEX = {
@@ -158,6 +158,56 @@ def curl_retention(stretched_cm: float, at_release_cm: float, later_cm: float) -
     Source: (L - Lt)/(L - L0), common in cosmetic science, from memory.
     """
     return 100 * (stretched_cm - later_cm) / (stretched_cm - at_release_cm)
+
+
+def stretch_kept(natural_cm: float, at_release_cm: float, later_cm: float) -> float:
+    """What is left of the stretch of a set that made the hair longer.
+
+    Args:
+        natural_cm: length it hangs by itself L_nat [cm]
+        at_release_cm: length at release L0 [cm], > L_nat
+        later_cm: length later Lt [cm]
+    Returns:
+        stretch kept [%]
+    Source: (Lt - L_nat)/(L0 - L_nat), own definition after that of curl retention.
+    """
+    return 100 * (later_cm - natural_cm) / (at_release_cm - natural_cm)
+
+
+#: A set that moves the hair by less than this has nothing to keep [cm]. Own value.
+MOVED_LEAST_CM = 0.5
+
+
+def kept_of(natural_cm: float, at_release_cm: float) -> ShapeKept | None:
+    """Which of the two measures a set is followed by; None where it moved the hair too little.
+
+    Args:
+        natural_cm: length it hangs by itself [cm]
+        at_release_cm: length at release [cm]
+    """
+    if abs(at_release_cm - natural_cm) < MOVED_LEAST_CM:
+        return None
+    return ShapeKept.CURL if at_release_cm < natural_cm else ShapeKept.STRETCH
+
+
+def shape_kept(
+    stretched_cm: float, natural_cm: float, at_release_cm: float, later_cm: float
+) -> float | None:
+    """What a style has kept of what the set did, 0 to 100.
+
+    Args:
+        stretched_cm: stretched length [cm]
+        natural_cm: length it hangs by itself [cm], at most the stretched length
+        at_release_cm, later_cm: length at release and later [cm], later between the other two
+    Returns:
+        curl retention or stretch kept [%]; None where the set moved the hair too little
+    """
+    match kept_of(natural_cm, at_release_cm):
+        case ShapeKept.CURL:
+            return curl_retention(stretched_cm, at_release_cm, later_cm)
+        case ShapeKept.STRETCH:
+            return stretch_kept(natural_cm, at_release_cm, later_cm)
+    return None
 
 
 def landmark(length_cm: float, own: Mapping[Landmark, float] | None = None) -> str:

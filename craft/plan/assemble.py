@@ -13,6 +13,7 @@ from craft.physics import winding
 from craft.plan.case import Case
 from craft.plan.cleansing import cleansing
 from craft.plan.layers import assign_bottles, laid
+from craft.plan.night import for_tonight
 from craft.products.clashes import facts_of
 from craft.products.picking import Shelf, check_by_hand, pick
 from craft.profile.complete import complete
@@ -70,6 +71,8 @@ def usual_count(technique: Technique, request: PlanRequest, length_cm: float) ->
         count = max(FEWEST_COILS, count * COIL_AT_MM / width)
     elif technique.parting.scheme is Scheme.BRICKED and request.goal.rod_mm:
         count = count * ROD_AT_MM / request.goal.rod_mm
+    if count == technique.parting.sections:
+        return technique.parting.sections
     return max(2, min(technique.parting.sections_max, 2 * round(count / 2)))
 
 
@@ -154,7 +157,7 @@ def case_of(request: PlanRequest) -> Case:
     check_details(request)
     hair = complete(request.hair)
     plain = by_house(TECHNIQUES[request.goal.style], request)
-    plain = for_hair(plain, request, hair.porosity)
+    plain = for_tonight(for_hair(plain, request, hair.porosity), request, hair)
     manners = details_of(plain, request)
     technique = with_details(plain, manners)
     if request.dry_min is not None and request.dry == "air":

@@ -165,7 +165,7 @@ class Case:
     def grams(self, role: Role, passes: int = 1) -> float:
         """Dose of a product on this head [g]."""
         if role in doses.SCALP_G_PER_CM2:
-            return doses.scalp_dose(role, self.scalp_cm2, passes)
+            return doses.scalp_dose(role, self.scalp_cm2 * self.technique.scalp_share, passes)
         return doses.fibre_dose(self.film(role).g_per_m2, self.surface_m2)
 
     def film(self, role: Role) -> doses.Film:

@@ -5,7 +5,9 @@ Days count from the service, which is day 0.
 """
 
 import math
-from datetime import timedelta
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
 
 from craft.contract.plan import Home, HomeDay, HomePhase
 from craft.messages import DayForm, day_text, join, say
@@ -13,9 +15,13 @@ from craft.plan.case import Case
 from craft.plan.clock import clock_of
 from craft.plan.details import does
 from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting, moment_of
-from craft.plan.steps.opening import PICK_CM
+from craft.plan.looks import looks_after
+from craft.plan.night import bedtime_of
+from craft.plan.steps.opening import roots_lifted
 from craft.plan.steps.schools import usual_refreshing
-from craft.vocabulary import Detail, Manner, Night, Refreshing, SetKind
+from craft.styles.catalogue import TECHNIQUES
+from craft.styles.technique import Freshening
+from craft.vocabulary import Detail, Manner, Refreshing, Start, Style
 from craft.words import several
 
 #: Wash at two weeks at the latest.
@@ -24,33 +30,58 @@ WASH_BY_DAY = 14
 #: is twisted again every second night.
 REFRESH_EVERY = {True: 3, False: 2}
 EVERY_SECOND_FROM_DAYS, EVERY_SECOND = 10, 2
-#: Hair that hangs shorter is not gathered [cm]. Own value.
-GATHERS_FROM_CM = 10.0
 SETTLE = say("judge it after 15 to 60 minutes")
 
 #: What freshens a style.
 REFRESH = {
-    Refreshing.RETWIST: say("Mist, retwist the hairline, a little oil on the ends."),
-    Refreshing.STYLER_SPRAY: say(
-        "Mist with water and a little styler, scrunch or smooth, air dry: it shrinks less."
+    Refreshing.RETWIST: Freshening(
+        say("Mist, retwist the hairline, a little oil on the ends."), mist=1.0, oil=True
     ),
-    Refreshing.WATER: say("Mist with water only, smooth, let it dry."),
-    Refreshing.OIL: say("A little oil on palms and ends; no water, so that it keeps its length."),
+    Refreshing.STYLER_SPRAY: Freshening(
+        say("Mist with water and a little styler, scrunch or smooth, air dry: it shrinks less."),
+        mist=1.0,
+        styler=True,
+    ),
+    Refreshing.WATER: Freshening(say("Mist with water only, smooth, let it dry."), mist=1.0),
+    Refreshing.OIL: Freshening(
+        say("A little oil on palms and ends; no water, so that it keeps its length."), oil=True
+    ),
 }
-
-NIGHT = {
-    Night.SCARF: say("Scarf tied flat over the hairline, then a satin pillowcase."),
-    Night.BONNET: say("Scarf, then the bonnet; satin pillowcase always."),
-    Night.NONE: say("Nothing over the head: satin or silk pillowcase always."),
-}
-FOLDED = say(
-    "Fold the front pieces into a soft tie with small clips that bite the tie, never the scalp."
-)
 
 
 def wear_days(case: Case) -> int:
     """Days the style is worn: as wished, else usual for it."""
     return case.request.goal.wear_days or case.technique.wear.days
+
+
+def can_twist_again(case: Case) -> bool:
+    """Whether twisting it again at night is what freshens this style once it is open."""
+    return case.technique.release.needed and refreshing(case) is REFRESH[Refreshing.RETWIST]
+
+
+def twists_again(case: Case) -> bool:
+    """Whether it is twisted again every second night: who wants it to last so long has to."""
+    return wear_days(case) >= EVERY_SECOND_FROM_DAYS and can_twist_again(case)
+
+
+def worn_before(case: Case) -> int:
+    """Days that what is worked on has been worn already; washing it waits no longer for that."""
+    if case.technique.wash.start is not Start.WORN:
+        return 0
+    return math.floor(case.request.now.worn_days or 0)
+
+
+def wash_day(case: Case, first: int, worn: float) -> int:
+    """Washed on this day at the latest: once it is worn out, at two weeks at the latest.
+
+    Args:
+        first: the day on which it is there
+        worn: days it is worn
+    """
+    if case.request.goal.style is Style.NIGHT_PREP:
+        # The night changes nothing of when the style below is washed.
+        return max(1, WASH_BY_DAY - worn_before(case))
+    return max(first + 1, min(WASH_BY_DAY - worn_before(case), first + round(worn) + 1))
 
 
 def release_day(case: Case, forecast: Forecast) -> int:
@@ -68,11 +99,22 @@ def comes_back(case: Case, forecast: Forecast) -> bool:
     return case.technique.release.needed and not in_one_sitting(forecast)
 
 
-def refreshing(case: Case) -> str:
-    """What freshens this style, in words."""
-    if case.technique.wear.refresh:
-        return case.technique.wear.refresh
-    return REFRESH[case.request.school.refresh or usual_refreshing(case)]
+def refreshing(case: Case) -> Freshening:
+    """What freshens this style."""
+    chosen = case.request.school.refresh or usual_refreshing(case)
+    return case.technique.wear.refresh or REFRESH[chosen]
+
+
+def refreshing_as(case: Case, style: Style) -> Freshening:
+    """What freshens what it is worn as: a pin-up or a bun has a way of its own.
+
+    Gel holds a bun whatever lies below. A pin-up over hair that is kept dry gets no water either,
+    and over any other a way that was chosen holds.
+    """
+    own, usual = TECHNIQUES[style].wear.refresh, refreshing(case)
+    if own is None or (not own.gel and (not usual.mist or case.request.school.refresh)):
+        return usual
+    return own
 
 
 def refresh_days(case: Case, first: int) -> range:
@@ -82,16 +124,58 @@ def refresh_days(case: Case, first: int) -> range:
         first: the day on which it is there
     """
     wear, every = wear_days(case), REFRESH_EVERY[case.technique.release.needed]
-    retwisted = refreshing(case) == REFRESH[Refreshing.RETWIST]
-    if retwisted and wear >= EVERY_SECOND_FROM_DAYS:
+    if twists_again(case):
         every = EVERY_SECOND
     return range(first + every, min(first + wear, WASH_BY_DAY), every)
 
 
-def refresh(case: Case, forecast: Forecast) -> list[HomeDay]:
-    """What freshens it, day by day."""
-    days = refresh_days(case, release_day(case, forecast))
-    return [HomeDay(day=day, what=refreshing(case)) for day in days]
+def refresh(case: Case, first: int) -> list[HomeDay]:
+    """What freshens it, day by day.
+
+    Args:
+        first: the day on which it is there
+    """
+    worn = worn_looks(case, first, twisted_again=twists_again(case))
+    return [
+        HomeDay(day=day, what=refreshing_as(case, worn_on(worn, day).style).how)
+        for day in refresh_days(case, first)
+    ]
+
+
+@dataclass(frozen=True)
+class WornLook:
+    """What a style is worn as from a day on.
+
+    Args:
+        since: day after the service
+        style: the service that makes the look
+        title: what it is called
+    """
+
+    since: int
+    style: Style
+    title: str
+
+
+def worn_looks(case: Case, first: int, *, twisted_again: bool) -> list[WornLook]:
+    """What the style is worn as, by day: itself, then the looks that follow before its wash.
+
+    Args:
+        first: the day on which it is there
+        twisted_again: every second night it is made new; then only looks that were wished follow
+    """
+    worn = [WornLook(first, case.request.goal.style, case.technique.title)]
+    last = wash_day(case, first, wear_days(case))
+    wished = case.request.goal.looks is not None
+    for look in looks_after(case) if wished or not twisted_again else ():
+        if first + look.day - 1 < last:
+            worn.append(WornLook(first + look.day - 1, look.style, look.title))
+    return worn
+
+
+def worn_on(looks: Sequence[WornLook], day: int) -> WornLook:
+    """What it is worn as on a day."""
+    return next((look for look in reversed(looks) if look.since <= day), looks[0])
 
 
 def nights_in_set(case: Case, forecast: Forecast) -> list[str]:
@@ -116,28 +200,15 @@ def first_night(case: Case, forecast: Forecast) -> list[str]:
     return [text]
 
 
-def gathers(case: Case) -> bool:
-    """Whether the hair hangs long enough to be gathered on top."""
-    return case.hair.length_cm / case.hair.curl_index >= GATHERS_FROM_CM
+def nights_after(case: Case, style: Style | None = None) -> list[str]:
+    """Bedtime once the style is there, or as one of the looks that follow it."""
+    return list(bedtime_of(case.request, case.hair, base_of(case, style)).lines())
 
 
-def kept_in_shape(case: Case) -> str:
-    """How this style lies at night."""
-    if case.technique.wear.night:
-        return case.technique.wear.night
-    if case.technique.setting.kind is SetKind.COIL:
-        return say("Coils lie as they fall; no gathering.")
-    if not gathers(case):
-        return say("Too short to gather: leave it as it falls.")
-    return say("High loose gather on top, one large soft tie, no pull at the edges.")
-
-
-def nights_after(case: Case) -> list[str]:
-    """Bedtime once the style is there."""
-    kept, night = kept_in_shape(case), case.request.person.night
-    if night is not Night.NONE:
-        return [kept, NIGHT[night]]
-    return [kept, *([FOLDED] if gathers(case) else []), NIGHT[night]]
+def base_of(case: Case, style: Style | None) -> Style:
+    """The style by which a look lies at night: twisted again it is the same as before."""
+    own = case.request.goal.style
+    return own if style is None or style is Style.REFRESH_VISIT else style
 
 
 def first_morning(case: Case) -> list[str]:
@@ -148,29 +219,37 @@ def first_morning(case: Case) -> list[str]:
     return [say("{oil}, lift with the fingers, {settle}.", oil=oil, settle=SETTLE)]
 
 
-def day_word(case: Case, day: int) -> str:
-    """A day after the service in words: by the calendar where the plan has one."""
+def date_of(case: Case, done_on: date | None) -> date | None:
+    """The day of the service: by the clock of the plan, else as it is given."""
     clock = clock_of(case.request)
-    if clock is None:
+    return clock.start.date() if clock else done_on
+
+
+def day_word(case: Case, day: int, done_on: date | None = None) -> str:
+    """A day after the service in words: by the calendar where the day of the service is known."""
+    begun = date_of(case, done_on)
+    if begun is None:
         return say("day {day}", day=day)
-    return day_text(clock.start.date() + timedelta(days=day), DayForm.BRIEF)
+    return day_text(begun + timedelta(days=day), DayForm.BRIEF)
 
 
-def set_until(case: Case, forecast: Forecast) -> str:
+def set_until(case: Case, forecast: Forecast, done_on: date | None) -> str:
     """Until when a set is worn as it is."""
     if clock_of(case.request):
         return say("until {moment}", moment=moment_of(case, forecast.release_h))
     day = release_day(case, forecast)
-    return say("until day {day}", day=day) if day else say("until this evening")
+    if not day:
+        return say("until this evening")
+    return say("until {day}", day=day_word(case, day, done_on))
 
 
-def release_when(case: Case, forecast: Forecast, where: str) -> str:
+def release_when(case: Case, forecast: Forecast, where: str, done_on: date | None) -> str:
     """When a set is opened, and where."""
     if clock_of(case.request):
         return say("{moment}, {where}", moment=moment_of(case, forecast.release_h), where=where)
     return say(
-        "day {day}, {release_h:g} h after shaping, {where}",
-        day=release_day(case, forecast),
+        "{day}, {release_h:g} h after shaping, {where}",
+        day=day_word(case, release_day(case, forecast), done_on),
         release_h=forecast.release_h,
         where=where,
     )
@@ -181,104 +260,89 @@ def release_how(case: Case) -> str:
     return say(case.technique.release.how, nouns=several(case.technique.parting.noun))
 
 
-#: The roots are lifted with a pick no deeper than this share of the length it hangs, and no deeper
-#: than so many [cm]; shorter hair is lifted with the fingers. Common practice, no source.
-PICK_SHARE, PICK_LEAST_CM = 1 / 3, 3.0
-
-
 def opening_at_home(case: Case) -> list[str]:
     """How the client opens it, step by step."""
-    hangs_cm = case.hair.length_cm / case.hair.curl_index
-    pick_cm = min(PICK_CM[1], hangs_cm * PICK_SHARE)
     steps = [
         say("Feel the roots: if they are damp, leave it closed and feel again some hours later."),
         release_how(case),
         case.technique.finish.separate,
         say("Do not comb or brush it."),
-        say(
-            "Lift the roots with a pick, up to {depth:.0f cm} from the scalp, never through the "
-            "lengths.",
-            depth=pick_cm,
-        )
-        if pick_cm >= PICK_LEAST_CM
-        else say("Lift the roots with your fingertips."),
-        say("Gather it loosely on top for ten minutes, then let it fall.") if gathers(case) else "",
+        roots_lifted(case),
+        say("Gather it loosely on top for ten minutes, then let it fall.")
+        if bedtime_of(case.request, case.hair).gathers
+        else "",
         say("Smooth the edges last, and {settle}.", settle=SETTLE),
     ]
     return [step for step in steps if step]
 
 
-def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[HomePhase]:
-    """What is done when, in order."""
-    results = []
-    at_home = does(case, Detail.OPENED, Manner.HOME)
-    where = say("at home, by yourself") if at_home else say("in the salon")
-    day = release_day(case, forecast)
-    if comes_back(case, forecast):
-        results.append(
-            HomePhase(
-                key="in_set",
-                title=say("In the set"),
-                when=set_until(case, forecast),
-                lines=[
-                    *nights_in_set(case, forecast),
-                    say("Do not open any section early."),
-                ],
-            )
-        )
-        results.append(
-            HomePhase(
-                key="release",
-                title=say("Release"),
-                when=release_when(case, forecast, where),
-                at_min=opened_min,
-                lines=opening_at_home(case)
-                if at_home
-                else [
-                    say("Feel the roots first: if they are damp, wait or use the hood."),
-                    release_how(case),
-                ],
-            )
-        )
-    elif case.technique.wear.in_set:
-        results.append(
-            HomePhase(
-                key="in_set",
-                title=say("In the twists"),
-                when=say("until it is dry"),
-                lines=nights_in_set(case, forecast),
-            )
-        )
-    results.append(
-        HomePhase(
-            key="first_morning",
-            title=say("First morning"),
-            when=day_word(case, day + 1)
-            if not comes_back(case, forecast)
-            else say("{day}, once opened", day=day_word(case, day)),
-            lines=first_morning(case),
-        )
+@dataclass(frozen=True)
+class Since:
+    """What is known beside the plan of how it went.
+
+    Args:
+        done_on: the day of the service
+        opened: the day the set was opened, after the service; None while it is closed
+        twisted_again: whether it is twisted again every second night
+    """
+
+    done_on: date | None = None
+    opened: int | None = None
+    twisted_again: bool = False
+
+
+def phases(
+    case: Case, forecast: Forecast, since: Since, opened_min: float | None = None
+) -> Iterator[HomePhase]:
+    """What is done when, in order.
+
+    Args:
+        case, forecast: what is planned
+        since: how it went; once the set is open nothing of it is left to do
+        opened_min: when the set is opened, from the beginning of the service [min]
+    """
+    closed = since.opened is None
+    first = release_day(case, forecast) if since.opened is None else since.opened
+
+    def on(day: int) -> str:
+        return day_word(case, day, since.done_on)
+
+    if closed:
+        yield from phases_in_set(case, forecast, since.done_on, opened_min)
+    opens = comes_back(case, forecast) or not closed
+    yield HomePhase(
+        key="first_morning",
+        title=say("First morning"),
+        when=say("{day}, once opened", day=on(first)) if opens else on(first + 1),
+        lines=first_morning(case),
     )
-    results.append(
-        HomePhase(
-            key="nights",
-            title=say("Nights after"),
-            when=say("until {day}", day=day_word(case, day + wear_days(case))),
-            lines=[*first_night(case, forecast), *nights_after(case)],
+    worn = worn_looks(case, first, twisted_again=since.twisted_again)
+    if worn[1:]:
+        yield HomePhase(
+            key="looks",
+            title=say("Looks"),
+            when=say("day by day"),
+            lines=[look_line(case, each, on(each.since)) for each in worn],
         )
+    nights = nights_after(case)
+    if since.twisted_again:
+        nights.insert(0, say("Every second night twist it again, larger than before."))
+    yield HomePhase(
+        key="nights",
+        title=say("Nights after"),
+        when=say("until {day}", day=on(wash_day(case, first, wear_days(case)))),
+        lines=[*(first_night(case, forecast) if closed else []), *nights],
     )
-    days = refresh(case, forecast)
+    days = refresh(case, first)
     if days:
-        results.append(
-            HomePhase(
-                key="refresh",
-                title=say("Freshen up"),
-                when=join(", ", (day_word(case, due.day) for due in days)),
-                lines=[days[0].what],
-            )
+        yield HomePhase(
+            key="refresh",
+            title=say("Freshen up"),
+            when=join(", ", (on(due.day) for due in days)),
+            lines=list(dict.fromkeys(due.what for due in days)),
         )
-    results.append(
-        HomePhase(
+    if case.request.goal.style is not Style.NIGHT_PREP:
+        yield HomePhase(
             key="edges",
             title=say("Edges and scalp"),
             when=say("every other day at most"),
@@ -289,8 +353,48 @@ def phases(case: Case, forecast: Forecast, opened_min: float | None) -> list[Hom
                 )
             ],
         )
-    )
-    return results
+
+
+def phases_in_set(
+    case: Case, forecast: Forecast, done_on: date | None, opened_min: float | None
+) -> Iterator[HomePhase]:
+    """What is done while the set is in, and how it is opened."""
+    at_home = does(case, Detail.OPENED, Manner.HOME)
+    where = say("at home, by yourself") if at_home else say("in the salon")
+    if comes_back(case, forecast):
+        yield HomePhase(
+            key="in_set",
+            title=say("In the set"),
+            when=set_until(case, forecast, done_on),
+            lines=[*nights_in_set(case, forecast), say("Do not open any section early.")],
+        )
+        yield HomePhase(
+            key="release",
+            title=say("Release"),
+            when=release_when(case, forecast, where, done_on),
+            at_min=opened_min,
+            lines=opening_at_home(case)
+            if at_home
+            else [
+                say("Feel the roots first: if they are damp, wait or use the hood."),
+                release_how(case),
+            ],
+        )
+    elif case.technique.wear.in_set:
+        yield HomePhase(
+            key="in_set",
+            title=say("In the twists"),
+            when=say("until it is dry"),
+            lines=nights_in_set(case, forecast),
+        )
+
+
+def look_line(case: Case, look: WornLook, day: str) -> str:
+    """A look, from when on, and how it lies at night where that is another way."""
+    line = say("{title} from {day}.", title=look.title, day=day)
+    own = bedtime_of(case.request, case.hair).how
+    at_night = bedtime_of(case.request, case.hair, base_of(case, look.style)).how
+    return line if at_night == own else say("{line} At night: {night}", line=line, night=at_night)
 
 
 def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Home:
@@ -300,15 +404,16 @@ def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Hom
         case, forecast: what is planned
         opened_min: when the set is opened, from the beginning of the service [min]
     """
-    day, wear = release_day(case, forecast), wear_days(case)
-    wash_by = max(day + 1, min(WASH_BY_DAY, day + wear + 1))
+    day = release_day(case, forecast)
+    since = Since(twisted_again=twists_again(case))
+    wash_by = wash_day(case, day, wear_days(case))
     in_set = comes_back(case, forecast) or bool(case.technique.wear.in_set)
     before = nights_in_set(case, forecast) if in_set or case.technique.release.needed else []
     return Home(
         night=[*before, *first_night(case, forecast), *nights_after(case)],
-        phases=phases(case, forecast, opened_min),
-        refresh=refresh(case, forecast),
-        release_on_day=release_day(case, forecast),
+        phases=list(phases(case, forecast, since, opened_min)),
+        refresh=refresh(case, day),
+        release_on_day=day,
         wash_by_day=wash_by,
-        return_by_day=max(wash_by, WASH_BY_DAY),
+        return_by_day=max(wash_by, WASH_BY_DAY - worn_before(case)),
     )

@@ -171,7 +171,7 @@ def scalp_reason(case: Case, role: Role, grams: float, passes: int = 1) -> Reaso
     because = say(
         "{scalp_g_per_cm2} g/cm² × {scalp_cm2:.0f} cm² of scalp{times} = {grams:.1f g}.",
         scalp_g_per_cm2=doses.SCALP_G_PER_CM2[role],
-        scalp_cm2=case.scalp_cm2,
+        scalp_cm2=case.scalp_cm2 * case.technique.scalp_share,
         times=times,
         grams=grams,
     )

@@ -53,6 +53,7 @@ def looks(request: PlanRequest) -> LookAnswer:
         half_width_cm=round(appearance.silhouette(1.0, 1.0, case.hair.head_cm).half_cm, 2),
         chin_cm=appearance.CHIN_CM,
         rh=round(rh, 3),
+        kept_of=curl.kept_of(natural, at_release.length_cm),
         reasons=[
             reason(
                 "length_over_days",
@@ -105,12 +106,7 @@ def later(
         for at in (at_release.length_cm, at_release.length_low, at_release.length_high)
     )
     definition = appearance.definition_on(days, at_release.day1_definition, rh)
-    stretched = case.hair.length_cm
-    kept = (
-        curl.curl_retention(stretched, at_release.length_cm, length)
-        if stretched > at_release.length_cm
-        else None
-    )
+    kept = curl.shape_kept(case.hair.length_cm, natural_cm, at_release.length_cm, length)
     return moment(case, key, days, length, definition, (low, high), kept, rh)
 
 
@@ -138,7 +134,7 @@ def moment(
         definition=round(definition, 2),
         volume_l=round(room / 1000, 2),
         breadth_cm=round(shape.breadth_cm, 1),
-        retention=None if kept is None else round(kept, 0),
+        kept=None if kept is None else round(kept, 0),
         outline=shape.outline(),
         strands=appearance.strands(shape, curl_mm_of(case, key), index, definition),
     )

@@ -488,9 +488,9 @@ def finished_look(case: Case, forecast: Forecast) -> Finished:
                     definition=technique.wear.definition,
                 ),
                 say(
-                    "definition {definition:.0%}, {sections} sections",
+                    "definition {definition:.0%}, {sections}",
                     definition=case.definition,
-                    sections=len(case.sections),
+                    sections=plural(len(case.sections), "section"),
                 ),
                 STANDARD,
             ),

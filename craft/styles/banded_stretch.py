@@ -60,9 +60,6 @@ STYLE = Technique(
         days=5,
         definition=0.3,
         looks=(HomeLook(5, Style.PUFF_PIN_UP, say("Puff"), 4),),
-        night=(
-            say("Five loose rings where the hair parts, or soft bands again: the stretch stays in.")
-        ),
     ),
     fitness=Fitness(
         length_cm=(10, ANY_LENGTH_CM),

@@ -1,7 +1,17 @@
 """Pinned-up puff: an older twist-out gathered and pinned."""
 
 from craft.messages import say
-from craft.styles.technique import Fitness, Kit, Parting, Release, Setting, Technique, Wash, Wear
+from craft.styles.technique import (
+    Fitness,
+    Freshening,
+    Kit,
+    Parting,
+    Release,
+    Setting,
+    Technique,
+    Wash,
+    Wear,
+)
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Start, Style, StyleGroup
 
 STYLE = Technique(
@@ -41,6 +51,14 @@ STYLE = Technique(
     wear=Wear(
         days=2,
         definition=0.35,
+        # The hairline only. Own value.
+        refresh=Freshening(
+            say("Damp palms over the hairline, smooth it into the tie, a little oil on the ends."),
+            mist=0.25,
+            oil=True,
+        ),
+        night=say("Pins and tie out; gather it loosely on top, no pull at the edges."),
+        first_morning=say("Gather and pin it again, no headband; a little oil on the ends."),
     ),
     fitness=Fitness(
         length_cm=(8, 45),

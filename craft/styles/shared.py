@@ -1,6 +1,7 @@
 """Sentences and numbers that several styles share. Common practice, no source."""
 
 from craft.messages import message, say
+from craft.styles.technique import Freshening
 from craft.vocabulary import Pattern
 
 TWIST_RELEASE = message(
@@ -16,7 +17,10 @@ BANDED_RELEASE = message(
     "Only when dry. Bands off first: rubber ones oiled and cut, never pulled. Then ends first, a "
     "half turn against the twist. Count bands and {nouns} out."
 )
-GEL_AGAIN = say("A little gel smoothed over the hairline, tied flat under a scarf for ten minutes.")
+GEL_AGAIN = Freshening(
+    say("A little gel smoothed over the hairline, tied flat under a scarf for ten minutes."),
+    gel=True,
+)
 
 #: Bands as for a banded twist-out: share of the shrinkage taken out under, between and past them.
 #: Own values.

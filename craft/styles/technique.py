@@ -170,9 +170,28 @@ class HomeLook:
     sections: int | None = None
 
 
+@dataclass(frozen=True)
+class Freshening:
+    """What freshens a style in the morning, and what it takes.
+
+    Args:
+        how: what is done
+        mist: water, as a share of what mists a whole head
+        styler: a little of the style's own styler
+        gel: for the hairline
+        oil: a few drops for ends and palms
+    """
+
+    how: str
+    mist: float = 0.0
+    styler: bool = False
+    gel: bool = False
+    oil: bool = False
+
+
 @dataclass(frozen=True, kw_only=True)
 class Wear:
-    """How it is worn. The sentences are this style's own; where empty, those of any style hold.
+    """How it is worn. The sentences are this style's own; where none, those of any style hold.
 
     Args:
         days: usual days of wear
@@ -193,7 +212,7 @@ class Wear:
     leaves: OnHead = OnHead.LOOSE
     covered_by: str = ""
     looks: tuple[HomeLook, ...] = ()
-    refresh: str = ""
+    refresh: Freshening | None = None
     in_set: str = ""
     night: str = ""
     first_morning: str = ""
@@ -227,6 +246,7 @@ class Technique:
         group: under which it is listed
         parting, wash, setting, kit, release, finish, wear, fitness: its parts
         stays_in: products left in, in the usual order; hold last
+        scalp_share: of the scalp that oil goes on
         usual: how its details are done where nobody chose
     """
 
@@ -239,6 +259,7 @@ class Technique:
     release: Release
     wear: Wear
     stays_in: tuple[Role, ...]
+    scalp_share: float = 1.0
     wash: Wash = field(default_factory=Wash)
     finish: Finish = field(default_factory=Finish)
     fitness: Fitness = field(default_factory=Fitness)

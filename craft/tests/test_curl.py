@@ -32,6 +32,22 @@ class CurlTest(TestCase):
         length, _ = integrate.quad(lambda _: speed, 0, 2 * math.pi * coil.turns)
         self.assertAlmostEqual(length, 24, places=6)
 
+    @given(st.floats(5, 60), st.floats(0.2, 1), st.floats(0.1, 1), st.floats(0, 1))
+    def test_what_is_kept_lies_between_nothing_and_all(
+        self, stretched: float, natural: float, released: float, moved: float
+    ) -> None:
+        natural_cm, released_cm = stretched * natural, stretched * released
+        later = released_cm + (natural_cm - released_cm) * moved
+        kept = curl.shape_kept(stretched, natural_cm, released_cm, later)
+        if kept is None:
+            self.assertLess(abs(natural_cm - released_cm), curl.MOVED_LEAST_CM)
+        else:
+            self.assertTrue(-1e-6 <= kept <= 100 + 1e-6, kept)
+
+    def test_stretch_kept(self) -> None:
+        self.assertAlmostEqual(curl.stretch_kept(10, 18, 14), 50)
+        self.assertAlmostEqual(curl.shape_kept(25, 10, 18, 18) or 0, 100)
+
     def test_curl_retention(self) -> None:
         # Usual formula of the humidity test, from memory; worked: 30, 15, 18 → 80 %.
         self.assertAlmostEqual(curl.curl_retention(30, 15, 18), 80)

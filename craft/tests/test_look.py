@@ -87,11 +87,18 @@ class LooksTest(TestCase):
         for moment in answer.moments:
             self.assertTrue(moment.length_low <= moment.length_cm <= moment.length_high)
 
-    def test_retention_is_the_formula_of_the_trade(self) -> None:
-        answer = look_of(goal={"style": "two_strand_twist_out"})
-        release, three = answer.moments[1], answer.moments[2]
-        expected = 100 * (25 - three.length_cm) / (25 - release.length_cm)
-        self.assertAlmostEqual(three.retention or 0, expected, delta=1)
+    def test_what_is_kept_is_stretch_or_curl_by_what_the_set_did(self) -> None:
+        stretched = look_of(goal={"style": "two_strand_twist_out"})
+        natural, release, three = (moment.length_cm for moment in stretched.moments[:3])
+        self.assertEqual(stretched.kept_of, "stretch")
+        expected = 100 * (three - natural) / (release - natural)
+        self.assertAlmostEqual(stretched.moments[2].kept or 0, expected, delta=2)
+        waves = {"pattern": "2a", "relaxed_cm": 23}
+        curled = look_of(goal={"style": "rod_set"}, hair=waves)
+        _, release, three = (moment.length_cm for moment in curled.moments[:3])
+        self.assertEqual(curled.kept_of, "curl")
+        expected = 100 * (25 - three) / (25 - release)
+        self.assertAlmostEqual(curled.moments[2].kept or 0, expected, delta=2)
 
     def test_sea_air_undoes_it_sooner(self) -> None:
         sea = {"temp_c": 18, "rh": 0.85}

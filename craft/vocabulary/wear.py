@@ -14,6 +14,15 @@ class WearPhase(StrEnum):
     WASH = "wash"
 
 
+class ShapeKept(StrEnum):
+    """What of a style is measured over its days, as a share of the first."""
+
+    CURL = "curl"
+    """Curl retention, of a set that made the hair shorter than it hangs by itself."""
+    STRETCH = "stretch"
+    """Of a set that made it longer."""
+
+
 class Contact(StrEnum):
     """Whether a client wants to be written to."""
 

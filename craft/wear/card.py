@@ -4,7 +4,7 @@ from craft.contract.plan import PlanAnswer
 from craft.contract.wear import HomeHelp
 from craft.messages import say
 from craft.plan.case import Case
-from craft.plan.home import gathers
+from craft.plan.night import Lying, bedtime_of
 from craft.vocabulary import HomeDrawing, Night, SetKind, Style
 
 FRIZZ = say(
@@ -33,8 +33,12 @@ def cautions_at_home(plan: PlanAnswer) -> list[str]:
     return [caution.text for caution in plan.cautions if caution.key in AT_HOME]
 
 
-def help_at_home(case: Case) -> list[HomeHelp]:
-    """What to do when it frizzes, flattens, itches or hurts."""
+def help_at_home(case: Case, *, opened: bool) -> list[HomeHelp]:
+    """What to do when it frizzes, flattens, itches or hurts.
+
+    Args:
+        opened: whether the set is open; before that it may be damp
+    """
     tied = case.request.goal.style is Style.SLICK_BUN
     released = case.technique.release.needed
     lines = [
@@ -43,23 +47,30 @@ def help_at_home(case: Case) -> list[HomeHelp]:
         HomeHelp(when=say("The scalp itches"), do=ITCH),
         HomeHelp(when=say("It pulls or hurts"), do=PAIN),
     ]
-    if released:
+    if released and not opened:
         lines.insert(0, HomeHelp(when=say("Still damp when opened"), do=DAMP))
     return lines
 
 
-def drawings(case: Case) -> list[HomeDrawing]:
-    """What is worth a drawing: how it is opened, and how it lies at night."""
+#: How hair lies at night, where that is worth a drawing.
+LYING_DRAWN = {Lying.GATHERED: HomeDrawing.GATHER, Lying.RINGS: HomeDrawing.RINGS}
+
+
+def drawings(case: Case, *, opened: bool) -> list[HomeDrawing]:
+    """What is worth a drawing: how it is opened, and how it lies at night.
+
+    Args:
+        opened: whether the set is open already
+    """
     drawn = []
-    if case.technique.release.needed and case.technique.setting.kind is not SetKind.LOOSE:
+    closed = case.technique.release.needed and not opened
+    if closed and case.technique.setting.kind is not SetKind.LOOSE:
         drawn.append(HomeDrawing.UNWIND)
-    style, night = case.request.goal.style, case.request.person.night
-    if style is Style.BANDED_STRETCH:
-        drawn.append(HomeDrawing.RINGS)
-    elif gathers(case) and style is not Style.SLICK_BUN:
-        drawn.append(HomeDrawing.GATHER)
-        if night is Night.NONE:
-            drawn.append(HomeDrawing.FOLDED)
-    if night is not Night.NONE:
+    bedtime = bedtime_of(case.request, case.hair)
+    if bedtime.lying in LYING_DRAWN:
+        drawn.append(LYING_DRAWN[bedtime.lying])
+    if bedtime.is_folded:
+        drawn.append(HomeDrawing.FOLDED)
+    if bedtime.night is not Night.NONE:
         drawn.append(HomeDrawing.SCARF)
     return drawn

@@ -8,18 +8,16 @@ from datetime import date
 from craft.contract.plan import Learned, Reason
 from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
 from craft.messages import say, word
-from craft.physics.appearance import settling_days
 from craft.plan.case import Case
-from craft.plan.home import WASH_BY_DAY, wear_days
+from craft.plan.home import WASH_BY_DAY, worn_before
 from craft.plan.steps.before import TAKE_DOWNS
 from craft.styles.technique import Technique
 from craft.vocabulary import OnHead
+from craft.wear.ageing import USUAL_RH
 from craft.words import plural
 
 #: A released set is worn so many days without being twisted again.
 WORN_AFTER_RELEASE = 7
-#: Air of a day that nobody forecast.
-USUAL_RH = 0.5
 #: Eight heads in ten keep their style for between these shares of the days. Own values.
 SOONER, LATER = 0.75, 1.3
 #: Why what is left on too long harms.
@@ -91,42 +89,27 @@ def left_on(worn: OnHead) -> Limit:
     )
 
 
-def last_safe(case: Case, opened: int, extended: bool) -> Limit:
+def last_safe(case: Case, opened: int, *, twisted_again: bool) -> Limit:
     """The last day the style may be worn.
 
     A released set that is twisted again every second night lasts two weeks, any other a week from
-    its release. Common practice, no source.
+    its release, or as long as is usual for it. Common practice, no source.
 
     Args:
         opened: the day of the release
-        extended: twisted again at night
+        twisted_again: every second night
     """
+    most = WASH_BY_DAY - worn_before(case)
     if not case.technique.release.needed:
         limit = left_on(worn_as(case.technique))
-        return limit if limit.day <= WASH_BY_DAY else Limit(WASH_BY_DAY, limit.why)
-    if extended:
+        return Limit(max(1, min(most, limit.day - worn_before(case))), limit.why)
+    if twisted_again:
         why = say("Twisted again every second night it lasts two weeks, then it is washed.")
-        return Limit(
-            WASH_BY_DAY, reason("last_safe_day", why, say("twisted again at night"), TRADE)
-        )
-    day = min(WASH_BY_DAY, opened + max(WORN_AFTER_RELEASE, wear_days(case)))
+        return Limit(most, reason("last_safe_day", why, say("twisted again at night"), TRADE))
+    day = min(most, opened + max(WORN_AFTER_RELEASE, case.technique.wear.days))
     why = say("A week from the release; longer, {harm_else}.", harm_else=HARM_ELSE)
     return Limit(
         day, reason("last_safe_day", why, say("opened on day {opened}", opened=opened), TRADE)
-    )
-
-
-def faded_days(days: int, air: Mapping[int, float], first: int) -> float:
-    """How many days at half humid air so many days of this weather count for. Own model.
-
-    Args:
-        days: since the release
-        air: relative humidity by day after the service
-        first: day of the release
-    """
-    usual = settling_days(USUAL_RH)
-    return sum(
-        usual / settling_days(air.get(first + number, USUAL_RH)) for number in range(1, days + 1)
     )
 
 
@@ -147,28 +130,21 @@ def spread_of(learned: Learned | None) -> tuple[float, float]:
     return math.exp(-half), math.exp(half)
 
 
-def good_for(worn: float, air: Mapping[int, float], first: int) -> int:
-    """Days from the release until it has faded as much as usual wear fades it."""
-    days = 0
-    while (
-        days < WASH_BY_DAY + WORN_AFTER_RELEASE and faded_days(days + 1, air, first) <= worn + 1e-9
-    ):
-        days += 1
-    return days
-
-
-def good_reason(worn: int, air: Mapping[int, float], learned: Learned | None) -> Reason:
+def good_reason(case: Case, air: Mapping[int, float], learned: Learned | None) -> Reason:
     """Why it looks good for that number of days.
 
     Args:
-        worn: days
+        case: the head, with what was wished
         air: outdoor humidity by day, 0 to 1
         learned: days that styles lasted on this client; None: nothing yet
     """
     humid = sum(rh > USUAL_RH + 0.1 for rh in air.values())
+    usual, wished = case.technique.wear.days, case.request.goal.wear_days
     because = say(
-        "{worn} are usual for this style in air of medium humidity", worn=plural(worn, "day")
+        "{worn} are usual for this style in air of medium humidity", worn=plural(usual, "day")
     )
+    if wished is not None and wished != usual:
+        because = say("{wished} wished; {rest}", wished=plural(wished, "day"), rest=because)
     if learned is not None and learned.visits:
         because += say(", × {factor:.2f} by {basis}", factor=learned.factor, basis=learned.basis)
     because += (

@@ -12,8 +12,22 @@ from craft.words import several
 
 #: Fetching, setting and checking a hood, and how long the client may stay under it. Own values.
 SEND_HOME_MIN, SET_HOME_MIN = 2.0, 1.0
-#: How far from the scalp a pick lifts the roots [cm]. Common practice, no source.
-PICK_CM = (5, 10)
+#: A pick lifts the roots no further from the scalp than this [cm], nor deeper than this share of
+#: the length it hangs; shorter hair is lifted with the fingers. Common practice, no source.
+PICK_MOST_CM, PICK_SHARE, PICK_LEAST_CM = 10.0, 1 / 2, 3.0
+
+
+def roots_lifted(case: Case) -> str:
+    """How the roots are lifted, in a sentence."""
+    hangs_cm = case.hair.length_cm / case.hair.curl_index
+    pick_cm = min(PICK_MOST_CM, hangs_cm * PICK_SHARE)
+    if pick_cm < PICK_LEAST_CM:
+        return say("Lift the roots with your fingertips.")
+    return say(
+        "Lift the roots with a pick, up to {depth:.0f cm} from the scalp, never through the "
+        "lengths.",
+        depth=pick_cm,
+    )
 
 
 def release(case: Case, forecast: Forecast) -> Step:
@@ -106,12 +120,7 @@ def finish(case: Case, forecast: Forecast) -> Step:
         Family.FINISH,
         say("Finish"),
         case.technique.finish.separate
-        + say(
-            " Lift the roots with a pick {low:g [cm]} to {high:g cm} from the scalp, never through "
-            "the lengths. Judge it after it has settled.",
-            low=PICK_CM[0],
-            high=PICK_CM[1],
-        )
+        + say(" {lift} Judge it after it has settled.", lift=roots_lifted(case))
         + detail_instructions(case, Detail.PARTING_SIDE),
         minutes=case.technique.finish.minutes + added_minutes(case, Detail.PARTING_SIDE),
         station=Station.CHAIR,

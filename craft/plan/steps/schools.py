@@ -5,6 +5,7 @@ from craft.contract.reasons import TRADE
 from craft.messages import say
 from craft.plan.assemble import layering, pre_wash
 from craft.plan.case import Case
+from craft.plan.night import CLOSED
 from craft.plan.steps.laying_in import smoothing_of
 from craft.plan.steps.working import BECAUSE
 from craft.plan.turns import is_cycle, workable
@@ -96,7 +97,8 @@ def usual_refreshing(case: Case) -> Refreshing:
     """What freshens this style where nobody chose."""
     if case.request.goal.style in KEPT_DRY:
         return Refreshing.OIL
-    return Refreshing.RETWIST if case.technique.release.needed else Refreshing.STYLER_SPRAY
+    twisted = case.technique.release.needed or case.technique.wear.leaves in CLOSED
+    return Refreshing.RETWIST if twisted else Refreshing.STYLER_SPRAY
 
 
 def chosen_by(school: School, topic: str) -> SchoolBy:
@@ -141,25 +143,29 @@ def schools(case: Case) -> list[SchoolChoice]:
             ),
         )
     way = asked.distribution if is_cycle(case) else stepwise(asked.distribution)
-    add("distribution", way, BECAUSE_DISTRIBUTION[way], INSTEAD_DISTRIBUTION[way])
+    if case.dries:
+        add("distribution", way, BECAUSE_DISTRIBUTION[way], INSTEAD_DISTRIBUTION[way])
     if is_cycle(case) and workable(case):
         add("rewet", asked.rewet, BECAUSE_REWET[asked.rewet], INSTEAD_REWET[asked.rewet])
     won_smoothing = smoothing_of(case)
-    add(
-        "smoothing",
-        won_smoothing,
-        say("Waves are scrunched, coils smoothed.")
-        if asked.smoothing is Smoothing.AUTO
-        else say("As asked."),
-        INSTEAD_SMOOTHING[won_smoothing],
-    )
+    if case.dries:
+        add(
+            "smoothing",
+            won_smoothing,
+            say("Waves are scrunched, coils smoothed.")
+            if asked.smoothing is Smoothing.AUTO
+            else say("As asked."),
+            INSTEAD_SMOOTHING[won_smoothing],
+        )
     won_refresh = asked.refresh or usual_refreshing(case)
-    add(
-        "refresh",
-        won_refresh,
-        say("Usual for the style.") if asked.refresh is None else say("As asked."),
-        INSTEAD_REFRESH[won_refresh],
-    )
+    # A bun or a pin-up has one way of its own, and one night asks for none.
+    if technique.wear.refresh is None and technique.style is not Style.NIGHT_PREP:
+        add(
+            "refresh",
+            won_refresh,
+            say("Usual for the style.") if asked.refresh is None else say("As asked."),
+            INSTEAD_REFRESH[won_refresh],
+        )
     if technique.release.needed:
         worn = asked.release is Releasing.WORN_FIRST
         add(

@@ -16,6 +16,7 @@ from craft.plan.steps.drying import (
     stretch_roots,
 )
 from craft.plan.steps.laying_in import lay_in
+from craft.plan.steps.night import night_steps
 from craft.plan.steps.opening import finish, opened_at_home, release, send_home, set_home
 from craft.plan.steps.shaping import shape
 from craft.plan.steps.step import step
@@ -73,6 +74,8 @@ def trial(case: Case) -> list[Step]:
 
 def worked(case: Case) -> list[Step]:
     """From hair that was washed to sections that are shaped: in a cycle, or step by step."""
+    if case.request.goal.style is Style.NIGHT_PREP:
+        return list(night_steps(case))
     if is_cycle(case):
         return [*blot_alone(case), *trial(case), *lay_in_first(case), work(case)]
     steps = [blot_and_part(case)] if case.dries else []

@@ -150,8 +150,17 @@ class SchoolsTest(TestCase):
         self.assertEqual(self.chosen(school=school)["layering"].chosen_by, "client")
 
     def test_topics_of_a_service(self) -> None:
-        always = {"distribution", "smoothing", "refresh"}
-        washed = always | {"layering", "wash", "detangle", "pre_wash", "drying", "release"}
+        always = {"refresh"}
+        washed = always | {
+            "distribution",
+            "smoothing",
+            "layering",
+            "wash",
+            "detangle",
+            "pre_wash",
+            "drying",
+            "release",
+        }
         self.assertEqual(set(self.chosen()), washed)
         self.assertEqual(set(self.chosen(goal={"style": "refresh_visit"})), always)
 

@@ -27,7 +27,9 @@ def lines(home: Home, key: str) -> str:
 class PhasesTest(TestCase):
     def test_a_set_is_slept_in_opened_judged_and_kept(self) -> None:
         keys = [phase.key for phase in home_of(goal={"release_after_h": 24}).phases]
-        self.assertEqual(keys, ["in_set", "release", "first_morning", "nights", "refresh", "edges"])
+        self.assertEqual(
+            keys, ["in_set", "release", "first_morning", "looks", "nights", "refresh", "edges"]
+        )
 
     def test_what_is_opened_here_is_not_slept_in(self) -> None:
         keys = [phase.key for phase in home_of(dry="hood").phases]
@@ -60,7 +62,10 @@ class PhasesTest(TestCase):
 
     def test_short_hair_is_not_gathered(self) -> None:
         short = {"length_cm": 12, "relaxed_cm": 5}
-        self.assertIn("Too short to gather", lines(home_of(hair=short), "nights"))
+        self.assertIn("top half", lines(home_of(hair=short), "nights"))
+        self.assertIn(
+            "Too short to tie", lines(home_of(hair={"length_cm": 8, "relaxed_cm": 4}), "nights")
+        )
         long = {"length_cm": 45, "relaxed_cm": 20}
         self.assertIn("High loose gather", lines(home_of(hair=long), "nights"))
 

@@ -15,9 +15,10 @@ from craft.contract.wear import WearAnswer, WearDay, WearRequest
 from craft.errors import CraftError, Missing
 from craft.tests.requests import HAIR, plan_request
 from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
+from craft.wear.ageing import Ageing
 from craft.wear.calendar import wear
 from craft.wear.household import drops, palm, presses
-from craft.wear.limits import LATER, SOONER, faded_days, overdue_days, spread_of
+from craft.wear.limits import LATER, SOONER, overdue_days, spread_of
 
 DONE = date(2026, 6, 20)
 
@@ -120,26 +121,29 @@ class LimitTest(TestCase):
             events=[{"date": on(day), "kind": kind} for day, kind in events],
             on=on(3),
         )
-        self.assertLessEqual(answer.wash_by, answer.return_by)
+        line = [answer.good_until, answer.return_on, answer.wash_by, answer.last_safe_day]
+        # After a swim it is washed sooner than it would have to come off.
+        self.assertEqual([*line, answer.return_by], sorted([*line, answer.return_by]))
         self.assertEqual(
             [each.date for each in answer.days], sorted(each.date for each in answer.days)
         )
         self.assertEqual(answer.days[-1].date, answer.wash_by)
         if answer.release_on:
             self.assertLess(answer.release_on, answer.wash_by)
-            self.assertGreaterEqual(answer.last_safe_day, answer.release_on)
+            self.assertGreater(answer.last_safe_day, answer.release_on)
         for each in answer.days:
             if each.refresh:
                 self.assertGreater(each.day, days_after(answer.release_on or DONE))
                 self.assertLess(each.date, answer.wash_by)
             self.assertEqual(bool(each.amounts), bool(each.refresh))
         shown = [each.definition for each in answer.days if each.definition is not None]
-        self.assertEqual(shown, sorted(shown, reverse=True))
-        kept = [each.retention for each in answer.days if each.retention is not None]
+        kept = [each.kept for each in answer.days if each.kept is not None]
+        self.assertEqual(bool(kept), answer.kept_of is not None)
         if kept:
-            # It begins whole, and from there goes one way only: drawn up, or dropped.
             self.assertEqual(kept[0], 100)
-            self.assertIn(kept, (sorted(kept), sorted(kept, reverse=True)))
+        if not any("Twist it again" in each.night for each in answer.days):
+            self.assertEqual(shown, sorted(shown, reverse=True))
+            self.assertEqual(kept, sorted(kept, reverse=True))
         if answer.next:
             self.assertGreaterEqual(answer.next.date, DONE + timedelta(days=3))
 
@@ -156,8 +160,30 @@ class AdaptedTest(TestCase):
             self.assertTrue(any("Humid, 85%" in note for note in each.notes))
 
     def test_half_humid_days_count_once_and_humid_ones_twice(self) -> None:
-        self.assertAlmostEqual(faded_days(6, {}, 1), 6)
-        self.assertAlmostEqual(faded_days(6, dict.fromkeys(range(20), 0.75), 1), 12)
+        self.assertAlmostEqual(Ageing(1).age(7), 6)
+        self.assertAlmostEqual(Ageing(1, dict.fromkeys(range(20), 0.75)).age(7), 12)
+
+    def test_twisted_again_it_is_newer_than_the_day_before(self) -> None:
+        worn, again = Ageing(1), Ageing(1, twisted_again=True)
+        self.assertEqual((worn.age(3), again.age(3)), (2.0, 0.8))
+        self.assertTrue(all(again.age(day) <= worn.age(day) for day in range(15)))
+        answer = asked(extended_by_retwist=True)
+        first = days_after(answer.release_on)
+        kept = [day_of(answer, first + day).kept or 0 for day in range(3)]
+        self.assertGreater(kept[2], kept[1])
+
+    def test_a_wish_beyond_what_is_usual_is_shown_beside_it(self) -> None:
+        usual = asked("shingle_wash_and_go")
+        wished = asked("shingle_wash_and_go", wear_days=14)
+        self.assertEqual(wished.good_until, usual.good_until)
+        self.assertEqual(days_after(wished.wished_until), 14)
+        said = {each.rule: each.because for each in wished.reasons}["good_until"]
+        self.assertIn("14 days wished; 6 days are usual", said)
+        self.assertLessEqual(wished.wash_by, wished.last_safe_day)
+
+    def test_a_swim_while_it_is_in_the_set_undoes_it(self) -> None:
+        answer = asked(events=[{"date": on(1), "kind": "swim"}], released_on=on(2))
+        self.assertEqual([each.rule for each in answer.cautions], ["swim_in_set"])
 
     def test_after_a_swim_it_is_washed_within_two_days(self) -> None:
         answer = asked(events=[{"date": on(3), "kind": "swim"}])
