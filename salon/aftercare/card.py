@@ -1,5 +1,6 @@
 """The card for home: one page in plain words, as a page, a PDF and days for a calendar."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, time, timedelta
 from enum import StrEnum
@@ -13,7 +14,7 @@ from icalendar import Calendar, Event
 
 from craft.contract.wear import WearAnswer, WearDay
 from craft.errors import CraftError
-from craft.messages import DayForm, day_text, language, message, said_in
+from craft.messages import DayForm, day_text, inline, language, message, said_in
 from craft.region import ENGLISH, region
 from craft.vocabulary import Detail, Manner
 from craft.wear.card import cautions_at_home
@@ -27,6 +28,9 @@ NO_PANGO = message(
     "This machine cannot write a PDF: the library Pango is missing (Debian: apt install "
     "libpango-1.0-0 libpangoft2-1.0-0). Print the page instead."
 )
+
+
+OPEN_IT = message("Open it")
 
 
 class CardSize(StrEnum):
@@ -61,12 +65,13 @@ class Card:
 
     @property
     def dates(self) -> list[tuple[str, date]]:
-        """The dates that matter, in order: what happens, and when."""
+        """The dates that matter, in order: what is still to happen, and when."""
         answer = self.answer
         dates = [
-            (message("Open it"), answer.release_on),
+            (OPEN_IT, answer.to_open_on),
             (message("Looks its best until"), answer.good_until),
             (message("Wash by"), answer.wash_by),
+            (message("Take it out by"), answer.last_safe_day if answer.has_to_come_out else None),
             (message("Next appointment by"), answer.return_by),
         ]
         return [(what, day) for what, day in dates if day and day >= self.done_on]
@@ -99,27 +104,21 @@ def day_in(day: date, form: DayForm = DayForm.WEEKDAY) -> str:
     return said_in(day_text(day, form), language())
 
 
+#: Mornings of a refresh stand in a list of their own, with what they take.
+IN_A_LIST = "refresh"
+
+
 def phases_of(card: Card) -> list[dict[str, Any]]:
-    """What is done when, by dates; mornings with work stand in a list of their own."""
-    answer = card.answer
-    opened = day_in(answer.release_on or card.done_on + timedelta(days=1))
-    where = sentence("at home, by yourself") if opened_at_home(card.plan) else sentence("with us")
-    when = {
-        "in_set": sentence("until {day}", day=opened),
-        "release": f"{opened}, {where}",
-        "first_morning": opened,
-        "nights": sentence("until {day}", day=day_in(answer.wash_by)),
-        "edges": sentence("every other day at most"),
-    }
+    """What is left to do at home, phase by phase."""
     return [
         {
             "title": spoken_now(phase.title),
-            "when": when[phase.key],
+            "when": spoken_now(phase.when),
             "lines": [spoken_now(line) for line in phase.lines],
             "in_order": phase.key == "release" and opened_at_home(card.plan),
         }
-        for phase in card.plan.parsed_answer.home.phases
-        if phase.key in when
+        for phase in card.answer.phases
+        if phase.key != IN_A_LIST
     ]
 
 
@@ -226,35 +225,64 @@ def calendar_of(card: Card, wanted: str = ENGLISH) -> bytes:
     calendar.add("version", "2.0")
     with use_language(wanted):
         calendar.add("x-wr-calname", card.plan.spoken_title)
-        days: list[tuple[date, str, str]] = [(day, what, "") for what, day in card.dates]
-        days += [
-            (day.date, message("Freshen up"), morning(day))
-            for day in card.answer.days
-            if day.refresh
-        ]
-        for day, what, text in sorted(days):
-            calendar.add_component(event_of(card, day, what, text))
+        for entry in sorted(entries_of(card), key=lambda entry: (entry.day, entry.key)):
+            calendar.add_component(event_of(card, entry))
     written: bytes = calendar.to_ical()
     return written
 
 
-def event_of(card: Card, day: date, what: str, text: str) -> Event:
-    """A day of the card for a calendar.
+#: How long a calendar keeps free for opening a set at home. Own value.
+OPENING_TAKES = timedelta(hours=1)
+
+
+@dataclass(frozen=True)
+class Entry:
+    """A day of the card in a calendar.
 
     Args:
-        card: that it is from
         day: when
-        what: is done, as the catalogues have it
+        key: what it is, the same in every language
+        what: is done, in words within a line
         text: how; may be empty
+        at: the hour, where it has one
     """
+
+    day: date
+    key: str
+    what: str
+    text: str = ""
+    at: datetime | None = None
+
+
+def entries_of(card: Card) -> Iterator[Entry]:
+    """What stands in a calendar: dates, looks, mornings with work."""
+    answer = card.answer
+    for what, day in card.dates:
+        at = answer.to_open_at if day == answer.to_open_on and what == OPEN_IT else None
+        yield Entry(day, what, decapitalised(what), at=at)
+    for look in answer.looks[1:]:
+        yield Entry(look.date, f"look {look.style}", spoken_now(inline(look.title)))
+    for morning_of in answer.days:
+        if morning_of.refresh:
+            what = message("Freshen up")
+            yield Entry(morning_of.date, what, decapitalised(what), morning(morning_of))
+
+
+def event_of(card: Card, entry: Entry) -> Event:
+    """An entry of a card for a calendar."""
     event = Event()
-    event.add("uid", f"{card.plan.pk}-{what.replace(' ', '-').lower()}-{day}@gauffer")
-    event.add("summary", sentence("Hair: {what}", what=decapitalised(what)))
-    event.add("dtstart", day)
-    event.add("dtend", day + timedelta(days=1))
+    key = entry.key.replace(" ", "-").lower()
+    event.add("uid", f"{card.plan.pk}-{key}-{entry.day}@gauffer")
+    event.add("summary", sentence("Hair: {what}", what=entry.what))
+    if entry.at is not None:
+        event.add("dtstart", entry.at.astimezone(UTC))
+        event.add("dtend", entry.at.astimezone(UTC) + OPENING_TAKES)
+    else:
+        event.add("dtstart", entry.day)
+        event.add("dtend", entry.day + timedelta(days=1))
     event.add("dtstamp", datetime.combine(card.done_on, time(12), UTC))
-    if text:
-        event.add("description", text)
+    if entry.text:
+        event.add("description", entry.text)
     return event
 
 

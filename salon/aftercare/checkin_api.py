@@ -7,6 +7,7 @@ from django.http import HttpRequest
 from django.http.response import HttpResponseBase
 from django.shortcuts import get_object_or_404
 from django.urls import path
+from django.utils import timezone
 from drf_spectacular.utils import extend_schema
 from rest_framework import serializers, status
 from rest_framework.exceptions import NotFound
@@ -16,11 +17,15 @@ from rest_framework.response import Response
 from rest_framework.throttling import SimpleRateThrottle
 from rest_framework.views import APIView
 
-from craft.messages import language
+from craft.contract.wear import WearAnswer
+from craft.errors import CraftError
+from craft.messages import Text, language
+from craft.plan.clock import moment_text
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.region import region
 from craft.vocabulary import Contact, Dryness, HomeSign, Night, Refreshing, View
 from salon.aftercare.api import CheckinLinkSerializer
+from salon.aftercare.card import morning
 from salon.aftercare.checking import (
     advice_of,
     days_told,
@@ -39,6 +44,7 @@ from salon.aftercare.opening import (
 )
 from salon.aftercare.outbox import opt_out
 from salon.aftercare.tasks import measure
+from salon.aftercare.wearing import planned_days, wear_of
 from salon.aftercare.wording import language_for
 from salon.platform.auth import current_user
 from salon.platform.fields import choice_field
@@ -116,6 +122,14 @@ class OwnDaySerializer(serializers.Serializer[Any]):
     looks = serializers.IntegerField()
 
 
+class WornTodaySerializer(serializers.Serializer[Any]):
+    """What is worn today, and what is done with it."""
+
+    look = serializers.CharField()
+    morning = serializers.CharField(allow_blank=True)
+    night = serializers.CharField(allow_blank=True)
+
+
 class CheckinPageSerializer(serializers.Serializer[Any]):
     """What the client sees: nothing of anybody else, and little of themselves."""
 
@@ -132,6 +146,10 @@ class CheckinPageSerializer(serializers.Serializer[Any]):
     opening_steps = serializers.ListField(
         child=serializers.CharField(), help_text="How it is opened, in order."
     )
+    opens_from = serializers.CharField(
+        allow_blank=True, help_text="From when it may be opened, in words."
+    )
+    today = WornTodaySerializer(allow_null=True)
     told = OwnDaySerializer(many=True)
     advice = serializers.CharField(allow_blank=True)
     written = serializers.BooleanField(help_text="Whether the salon writes to them.")
@@ -142,6 +160,7 @@ def page_of(visit: Visit, checkin: Checkin | None = None, advice: str = "") -> R
     first, last = days_told(visit)
     wanted, answer = language(), visit.plan.parsed_answer
     to_open = waits_for_opening(visit)
+    worn = worn_by(visit)
     page = {
         "language": region(wanted).language,
         "region": wanted,
@@ -152,11 +171,40 @@ def page_of(visit: Visit, checkin: Checkin | None = None, advice: str = "") -> R
         "opens": any(step.key == "release" for step in answer.steps),
         "to_open": to_open,
         "opening_steps": [spoken_now(line) for line in steps_of_opening(visit)] if to_open else [],
+        "opens_from": spoken_now(opens_from(worn)) if to_open and worn else "",
+        "today": worn_today(worn) if not to_open and worn else None,
         "told": visit.checkins.all(),
         "advice": spoken_now(advice_of(checkin)) if checkin else advice,
         "written": visit.client.contact == Contact.MESSAGE,
     }
     return Response(CheckinPageSerializer(page).data)
+
+
+def worn_by(visit: Visit) -> WearAnswer | None:
+    """The days of what is worn since a visit; None where they cannot be worked out."""
+    done_on = timezone.localdate(visit.started_at)
+    try:
+        return wear_of(visit.plan, done_on, planned_days(visit.client), visit)
+    except CraftError:
+        return None
+
+
+def opens_from(worn: WearAnswer) -> Text | str:
+    """From when a set may be opened."""
+    return moment_text(worn.to_open_at) if worn.to_open_at else ""
+
+
+def worn_today(worn: WearAnswer) -> dict[str, str] | None:
+    """What is worn today as the card says it, in the language of the moment."""
+    today = timezone.localdate()
+    day = next((day for day in worn.days if day.date == today and day.look), None)
+    if day is None:
+        return None
+    return {
+        "look": spoken_now(day.look),
+        "morning": morning(day),
+        "night": spoken_now(day.night),
+    }
 
 
 class CheckinView(APIView):

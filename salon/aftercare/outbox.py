@@ -25,6 +25,7 @@ from salon.devices.gateway import NoGateway, Undeliverable, Unreachable, gateway
 from salon.platform.language import stored_inline, time_text, use_language
 from salon.salon_settings.services import current_salon
 from salon.visits.models import Visit
+from salon.visits.waiting import waits_for_opening
 
 log = logging.getLogger("salon.outbox")
 
@@ -158,10 +159,10 @@ def said_of_style(worn: Wearing, visit: Visit, answer: WearAnswer) -> Iterator[b
     """The same in the language of the moment."""
     client, now = visit.client, timezone.now()
     style = stored_inline(visit.plan.title)
-    if visit.state == VisitState.BETWEEN and answer.release_on:
-        opens = start_of(answer.release_on, client)
-        words = {"date": long_day(opens), "style": style}
-        due = max(now, opens)
+    if answer.to_open_on and waits_for_opening(visit):
+        opens = answer.to_open_at or start_of(answer.to_open_on, client)
+        words = {"date": long_day(opens.date()), "time": time_text(opens), "style": style}
+        due = max(now, start_of(answer.to_open_on, client))
         yield put(f"release {visit.pk}", client, MessageKind.RELEASE, due, words, visit)
     today = now.astimezone(zone_of(client)).date()
     if answer.wash_by > today:
@@ -314,9 +315,9 @@ def why_not_remind(message: Message, now: datetime) -> str:
 
 def why_not_release(visit: Visit, answer: WearAnswer, today: date) -> str:
     """Return why the opening-day message may not be sent."""
-    if visit.state != VisitState.BETWEEN:
+    if not waits_for_opening(visit):
         return say("The set has been opened already.")
-    if answer.release_on != today:
+    if answer.to_open_on != today:
         return say("The set is to be opened on another day.")
     return ""
 

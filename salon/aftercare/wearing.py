@@ -23,6 +23,7 @@ from salon.planning.models import Plan, without_long
 from salon.salon_settings.services import current_salon
 from salon.visits.log import fold_visit
 from salon.visits.models import Visit
+from salon.visits.waiting import waits_for_opening
 
 #: The forecast reaches so far.
 FORECAST_DAYS = 7
@@ -106,14 +107,14 @@ def wear_of(
     """
     today = timezone.localdate()
     begun = visit.started_at if visit else plan.planned_start
-    opened = visit.released_at if visit else None
+    opened = opened_on(visit) if visit else None
     return wear(
         WearRequest(
             style=Style(plan.style),
             done_on=done_on,
             asked=asked_at(plan, begun),
             extended_by_retwist=plan.client.retwists,
-            released_on=max(done_on, timezone.localdate(opened)) if opened else None,
+            released_on=max(done_on, opened) if opened else None,
             air=[air for air in air_ahead(today) if air.date >= done_on],
             events=[
                 WearEvent(date=day.date, kind=WearEventKind(day.kind))
@@ -124,6 +125,20 @@ def wear_of(
             on=max(today, done_on),
         )
     )
+
+
+def opened_on(visit: Visit) -> date | None:
+    """The day on which the set of a visit was opened; None while it is in.
+
+    A visit that ended without a word of it, e.g. written down afterwards, was opened as planned.
+    """
+    if visit.released_at is not None:
+        return timezone.localdate(visit.released_at)
+    if visit.state != VisitState.DONE or waits_for_opening(visit):
+        return None
+    hours = visit.plan.parsed_answer.drying.release_after_h
+    planned = timezone.localdate(visit.started_at + timedelta(hours=hours))
+    return planned if planned <= timezone.localdate() else None
 
 
 def planned_days(client: Client) -> list[PlannedDay]:

@@ -21,8 +21,8 @@ USUAL: Mapping[MessageKind, str] = {
         "Hello {name}, see you on {date} at {time} for your {style}. {salon} {phone}"
     ),
     MessageKind.RELEASE: message(
-        "Hello {name}, you can open your set on {date}, once the roots are dry. If they feel "
-        "damp, wait a few hours. {salon} {phone}"
+        "Hello {name}, you can open your set on {date} from {time}, once the roots are dry. If "
+        "they feel damp, wait a few hours. {salon} {phone}"
     ),
     MessageKind.CHECK_IN: message(
         "Hello {name}, how is your hair holding up? Two taps: {link} {salon}"

@@ -1,5 +1,6 @@
 """Plans: computed while composing, saved, read as they were."""
 
+from datetime import datetime
 from typing import Any
 
 from django.db.models import QuerySet
@@ -79,6 +80,9 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
     title = SentenceField(read_only=True)
     made_by = serializers.SerializerMethodField()
     visits = serializers.SerializerMethodField()
+    opened_at = serializers.SerializerMethodField(
+        help_text="When its set was opened; null while it is in, and where nothing is opened."
+    )
 
     class Meta:
         model = Plan
@@ -99,6 +103,7 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
             "cancel_reason",
             "replaces",
             "visits",
+            "opened_at",
         ]
 
     def get_made_by(self, plan: Plan) -> str:
@@ -107,6 +112,11 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
     @extend_schema_field({"type": "array", "items": {"type": "integer"}})
     def get_visits(self, plan: Plan) -> list[int]:
         return [visit.pk for visit in plan.visits.all()]
+
+    @extend_schema_field({"type": "string", "format": "date-time", "nullable": True})
+    def get_opened_at(self, plan: Plan) -> datetime | None:
+        opened = [visit.released_at for visit in plan.visits.all() if visit.released_at]
+        return max(opened, default=None)
 
     def to_representation(self, plan: Plan) -> dict[str, Any]:
         """A plan, without hair and person for who does not work on them."""

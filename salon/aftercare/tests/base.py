@@ -16,10 +16,16 @@ TWISTS = "two_strand_twist_out"
 
 
 def visited(
-    client: Client, user: User, style: str = TWISTS, days_ago: int = 3, **values: object
+    client: Client,
+    user: User,
+    style: str = TWISTS,
+    days_ago: int = 3,
+    details: dict[str, str] | None = None,
+    **values: object,
 ) -> Visit:
     """A client whose style was made some days ago and recorded afterwards."""
-    plan = save(client, parse(ClientWish, {"client": client.pk, "goal": {"style": style}}), user)
+    wish = {"client": client.pk, "goal": {"style": style}, "details": details or {}}
+    plan = save(client, parse(ClientWish, wish), user)
     began = timezone.now() - timedelta(days=days_ago)
     usual = {"started_at": began, "steps": [], "doses": [], "sure": True}
     return record(plan, usual | values, user)

@@ -3693,6 +3693,9 @@ export interface components {
             to_open: boolean;
             /** @description How it is opened, in order. */
             opening_steps: string[];
+            /** @description From when it may be opened, in words. */
+            opens_from: string;
+            today: components["schemas"]["WornToday"] | null;
             told: components["schemas"]["OwnDay"][];
             advice: string;
             /** @description Whether the salon writes to them. */
@@ -7363,8 +7366,30 @@ export interface components {
              * @description Humidity it is worn in, as a fraction.
              */
             rh: number;
+            /** @description What `kept` measures: curl, or stretch. */
+            kept_of: components["schemas"]["ShapeKept"] | null;
             /** Reasons */
             reasons: components["schemas"]["Reason"][];
+        };
+        /**
+         * LookFrom
+         * @description What a style is worn as from a day on.
+         */
+        LookFrom: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * Day
+             * @description After the service, which is day 0.
+             */
+            day: number;
+            /** @description The service that makes the look. */
+            style: components["schemas"]["Style"];
+            /** Title */
+            title: string;
         };
         LookMeasured: {
             /** Format: double */
@@ -7617,10 +7642,10 @@ export interface components {
              */
             breadth_cm: number;
             /**
-             * Retention
-             * @description Curl retention against the release [%]; above 100 it has drawn up, below it has dropped.
+             * Kept
+             * @description Of what the set did, against the release [%]; null before it, and where it did too little.
              */
-            retention: number | null;
+            kept: number | null;
             /**
              * Outline
              * @description The silhouette.
@@ -8688,6 +8713,11 @@ export interface components {
             cancel_reason?: string;
             replaces?: number | null;
             readonly visits: number[];
+            /**
+             * Format: date-time
+             * @description When its set was opened; null while it is in, and where nothing is opened.
+             */
+            readonly opened_at: string | null;
         };
         /**
          * PlanAnswer
@@ -11225,6 +11255,12 @@ export interface components {
          * @enum {string}
          */
         Severity: "remind" | "adjust" | "stop";
+        /**
+         * ShapeKept
+         * @description What of a style is measured over its days, as a share of the first.
+         * @enum {string}
+         */
+        ShapeKept: "curl" | "stretch";
         /** @description The shelf. */
         Shelf: {
             products: components["schemas"]["ShelfRow"][];
@@ -13213,9 +13249,21 @@ export interface components {
         WearAnswer: {
             /**
              * Release On
-             * @description Null where nothing is opened.
+             * @description When it is opened, or was; null where nothing is.
              */
             release_on: string | null;
+            /**
+             * To Open On
+             * @description When it is to be opened; null once it is open, and where nothing is opened.
+             * @default null
+             */
+            to_open_on?: string | null;
+            /**
+             * To Open At
+             * @description The hour of that, where the request has a clock.
+             * @default null
+             */
+            to_open_at?: string | null;
             /**
              * Good Until
              * @description The last day it looks as it should; null where nothing is known of it.
@@ -13239,6 +13287,12 @@ export interface components {
              */
             has_to_come_out: boolean;
             /**
+             * Wished Until
+             * @description The last day it is wished to last; null where nobody wished.
+             * @default null
+             */
+            wished_until?: string | null;
+            /**
              * Wash By
              * Format: date
              */
@@ -13257,6 +13311,21 @@ export interface components {
             return_by: string;
             /** Days */
             days: components["schemas"]["WearDay"][];
+            /**
+             * @description What `kept` of the days measures: curl, or stretch.
+             * @default null
+             */
+            kept_of?: components["schemas"]["ShapeKept"] | null;
+            /**
+             * Looks
+             * @description What it is worn as, by day.
+             */
+            looks?: components["schemas"]["LookFrom"][];
+            /**
+             * Phases
+             * @description What is left to do at home, phase by phase.
+             */
+            phases?: components["schemas"]["HomePhase"][];
             /**
              * Day
              * @description Day of the wear on the day that is asked about; 0 is the day of the service.
@@ -13344,11 +13413,11 @@ export interface components {
              */
             definition: number | null;
             /**
-             * Retention
-             * @description Curl retention against the first day, forecast [%]; above 100 it draws up.
+             * Kept
+             * @description Of what the set did, against the first day, forecast [%]; null where it did too little.
              * @default null
              */
-            retention?: number | null;
+            kept?: number | null;
         };
         /**
          * WearDue
@@ -13569,6 +13638,12 @@ export interface components {
          * @enum {string}
          */
         WorkRoleEnum: "owner" | "specialist" | "assistant" | "front_desk";
+        /** @description What is worn today, and what is done with it. */
+        WornToday: {
+            look: string;
+            morning: string;
+            night: string;
+        };
         /**
          * Zone
          * @description Regions of the scalp; left and right are the client's own.
@@ -20222,6 +20297,7 @@ export const sectionTickValues: ReadonlyArray<FlattenedDeepRequired<components>[
 export const sectionWorkValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SectionWork"]> = ["laid_in", "shaped", "dried"];
 export const setKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SetKind"]> = ["twist", "braid", "coil", "rod", "loose"];
 export const severityValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Severity"]> = ["remind", "adjust", "stop"];
+export const shapeKeptValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ShapeKept"]> = ["curl", "stretch"];
 export const sideValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Side"]> = ["left", "right", "front", "back"];
 export const signEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignEnum"]> = ["open_sores", "weeping", "may_be_contagious", "sudden_patches", "severe_pain"];
 export const signsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["SignsEnum"]> = ["itch", "flakes", "pain", "sores", "loss"];

@@ -11,6 +11,8 @@ type Point = readonly [number, number]
 
 const props = defineProps<{
   moment: Schemas['Moment']
+  /** What is kept of the set: curl, or stretch. */
+  keptOf?: 'curl' | 'stretch' | null
   marks: Schemas['DownTo'][]
   halfWidth: number
   chin: number
@@ -96,8 +98,8 @@ const message = computed(() =>
         · {{ t('look.volume', { litres: short(moment.volume_l) }) }} ·
         {{ t('look.breadth', { cm: measure(moment.breadth_cm, 'cm', 0) }) }} ·
         {{ t('look.defined', { share: percent(moment.definition) }) }}
-        <template v-if="moment.retention != null && moment.day && moment.retention <= 100">
-          · {{ t('look.retention', { share: short(moment.retention, 0) }) }}</template
+        <template v-if="moment.kept != null && moment.day && keptOf">
+          · {{ t(`look.kept.${keptOf}`, { share: short(moment.kept, 0) }) }}</template
         >
       </span>
     </figcaption>

@@ -29,6 +29,7 @@ export const fr: Part<Catalogue> = {
   },
   looks: { take: 'Prendre ou choisir une photo', sending: 'envoi…' },
   opening: {
+    from: 'À partir de {moment}.',
     title: 'Avant d’ouvrir',
     feel: 'Comment sont les racines au toucher ?',
     feels: { dry: 'sèches', damp_roots: 'un peu humides', wet: 'mouillées' },
@@ -36,6 +37,9 @@ export const fr: Part<Catalogue> = {
     openedDamp: 'C’est ouvert quand même',
   },
   checkin: {
+    todayAs: 'Aujourd’hui : {look}',
+    todayMorning: 'Matin',
+    todayNight: 'Nuit',
     picture: 'Ajouter une photo de dos (facultatif)',
     mayKeep: 'Le salon peut garder cette photo',
     shown: 'Photo envoyée. Merci !',

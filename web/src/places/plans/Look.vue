@@ -95,6 +95,7 @@ const reach = computed(() =>
           v-for="moment in look.look.moments"
           :key="moment.key"
           :moment="moment"
+          :kept-of="look.look.kept_of"
           :marks="look.look.landmarks"
           :half-width="look.look.half_width_cm"
           :chin="look.look.chin_cm"

@@ -118,6 +118,9 @@ function revise() {
       {{ t('plan.isCancelled', { ago: ago(data.cancelled_at) }) }}
     </p>
     <Refusals :refusal="refusal" @retry="plan.refetch()" />
-    <PlanBody :answer="data.answer" />
+    <p v-if="data.opened_at" role="note">
+      {{ t('plan.isOpened', { when: when(new Date(data.opened_at), new Date()) }) }}
+    </p>
+    <PlanBody :answer="data.answer" :opened="Boolean(data.opened_at)" />
   </Await>
 </template>

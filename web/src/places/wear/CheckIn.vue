@@ -182,10 +182,20 @@ useIntervalFn(() => (waits.value || shotWaits.value) && void pass(), AGAIN_MS)
         v-if="page.to_open"
         :steps="page.opening_steps"
         :advice="page.advice"
+        :from="page.opens_from"
         :busy="opening"
         @tell="tellOpening"
       />
       <template v-else>
+        <section v-if="page.today" class="today">
+          <h2>{{ t('checkin.todayAs', { look: page.today.look }) }}</h2>
+          <p v-if="page.today.morning">
+            <span class="quiet">{{ t('checkin.todayMorning') }}:</span> {{ page.today.morning }}
+          </p>
+          <p v-if="page.today.night">
+            <span class="quiet">{{ t('checkin.todayNight') }}:</span> {{ page.today.night }}
+          </p>
+        </section>
         <fieldset class="looks">
           <legend>{{ t('checkin.looks') }}</legend>
           <button
@@ -325,6 +335,14 @@ fieldset {
 .send {
   min-height: 56px;
   font-size: 18px;
+}
+.today h2 {
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+.today p {
+  margin: 4px 0 0;
 }
 .advice {
   padding: 10px 12px;

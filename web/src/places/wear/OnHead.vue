@@ -24,19 +24,23 @@ const which = computed(() => {
   if (!days) return ''
   if (days.washed_out) return t('wear.washedOut', { n: days.day ?? 0 })
   if (days.overdue_days) return t('wear.overdue', { n: days.overdue_days }, days.overdue_days)
-  if (wearing.data.value?.state === 'between' && days.release_on)
-    return t('wear.inSet', { date: calendarDay(days.release_on) })
+  if (days.to_open_on) {
+    const at = days.to_open_at ? moment(days.to_open_at) : calendarDay(days.to_open_on)
+    return t('wear.inSet', { date: at })
+  }
   const of = days.of_days
   return days.day ? t('wear.day', { n: days.day, of }) : t('wear.today', { of })
 })
 const dates = computed(() => {
   const days = calendar.value
   if (!days || days.washed_out) return []
+  // In the order in which they come.
   return [
     { text: days.good_until && t('wear.good', { date: calendarDay(days.good_until) }) },
-    { text: t('wear.wash', { date: calendarDay(days.wash_by) }) },
-    { text: t('wear.safe', { date: calendarDay(days.last_safe_day) }) },
+    { text: days.wished_until && t('wear.wished', { date: calendarDay(days.wished_until) }) },
     { text: days.return_on && t('wear.backOn', { date: calendarDay(days.return_on) }) },
+    { text: t('wear.wash', { date: calendarDay(days.wash_by) }) },
+    { text: days.has_to_come_out && t('wear.safe', { date: calendarDay(days.last_safe_day) }) },
     { text: t('wear.back', { date: calendarDay(days.return_by) }) },
   ].filter((one) => one.text)
 })
@@ -111,6 +115,7 @@ const lists = computed(() =>
           :days="calendar.days"
           :today="data.today"
           :checkins="data.checkins"
+          :kept-of="calendar.kept_of"
           :looks="looks.data.value"
         />
         <p v-if="calendar?.days?.length" class="quiet">{{ t('wear.stripKey') }}</p>

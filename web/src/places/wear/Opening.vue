@@ -11,6 +11,8 @@ type Feel = (typeof FEELS)[number]
 defineProps<{
   /** How it is opened, in order; empty where the client reads it elsewhere. */
   steps?: string[]
+  /** From when on it may be opened, in words. */
+  from?: string
   /** What to do after what was told. */
   advice?: string
   busy?: boolean
@@ -29,6 +31,9 @@ function felt(next: Feel | undefined) {
 <template>
   <section class="opening" :aria-label="t('opening.title')">
     <h2>{{ t('opening.title') }}</h2>
+    <p v-if="from">
+      <b>{{ t('opening.from', { moment: from }) }}</b>
+    </p>
     <Choice
       :label="t('opening.feel')"
       :model-value="feels"

@@ -82,7 +82,12 @@ const amounts = (day: (typeof rows.value)[number]) =>
     <p v-else-if="data.why_not" role="note">{{ t('wear.cannot', { why: data.why_not }) }}</p>
     <div v-else class="sheet">
       <section v-if="calendar">
-        <WearStrip :days="calendar.days" :today="data.today" :checkins="data.checkins" />
+        <WearStrip
+          :days="calendar.days"
+          :today="data.today"
+          :checkins="data.checkins"
+          :kept-of="calendar.kept_of"
+        />
         <p class="quiet legend">
           {{ t('wear.legend') }}
           <template v-if="calendar.good_until_low && calendar.good_until_high">

@@ -13,6 +13,8 @@ const props = defineProps<{
   days: WearDay[]
   today: string
   checkins: Checkin[]
+  /** What is kept of the set: curl, or stretch. */
+  keptOf?: 'curl' | 'stretch' | null
   /** Pictures, for what they measured. */
   looks?: LookPicture[]
 }>()
@@ -38,7 +40,9 @@ const bars = computed(() =>
       t('wear.stripBar', { day: calendarDay(day.date), phase: t(`wear.phases.${day.phase}`) }),
       day.definition == null ? '' : t('wear.definition', { share: percent(day.definition) }),
       looks === undefined ? '' : t('wear.told', { n: looks }),
-      day.retention == null ? '' : t('wear.retention', { share: short(day.retention, 0) }),
+      day.kept == null || !props.keptOf
+        ? ''
+        : t(`wear.kept.${props.keptOf}`, { share: short(day.kept, 0) }),
       measured === undefined ? '' : t('wear.measured', { length: measure(measured, 'cm') }),
     ]
     return { ...day, looks, measured, words: words.filter(Boolean).join(', ') }
@@ -59,11 +63,7 @@ const height = (share: number | null | undefined) => `${Math.round(14 + 62 * (sh
       <span class="sr">{{ bar.words }}</span>
       <span class="track" aria-hidden="true">
         <i class="fold" :style="{ height: height(bar.definition) }" />
-        <i
-          v-if="bar.retention != null"
-          class="kept"
-          :style="{ bottom: height(Math.min(1, bar.retention / 100)) }"
-        />
+        <i v-if="bar.kept != null" class="kept" :style="{ bottom: height(bar.kept / 100) }" />
         <i v-if="bar.measured !== undefined" class="measured" />
         <b v-if="bar.looks" class="told" :style="{ bottom: height((bar.looks - 1) / 4) }">
           {{ bar.looks }}

@@ -205,7 +205,7 @@ export const crown = {
     volume: '{litres} l',
     breadth: '{cm} breit',
     defined: '{share} definiert',
-    retention: 'Streckung erhalten: {share} %',
+    kept: { curl: 'Locke erhalten: {share} %', stretch: 'Streckung erhalten: {share} %' },
     humid: 'getragen bei {rh} Luftfeuchte',
     describe:
       '{when}: hängt {length}, bis {landmark}; {litres} Liter, {breadth} breit, {share} definiert.',

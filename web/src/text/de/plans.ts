@@ -260,6 +260,7 @@ export const plans = {
     byEyeHint: 'Nach Augenmaß gespeichert. Bei Gelegenheit zählen oder messen.',
     measureFirst: 'Auf der Seite der Person messen',
     asItWas: 'Gespeichert {ago} von {who}, Regeln {version}',
+    isOpened: 'Das Set wurde geöffnet: {when}.',
     record: 'Besuch eintragen',
     book: 'Termin buchen',
     seeVisit: 'Besuch ansehen',

@@ -199,7 +199,7 @@ export const crown = {
     volume: '{litres} l',
     breadth: '{cm} wide',
     defined: '{share} defined',
-    retention: 'Stretch kept: {share} %',
+    kept: { curl: 'Curl kept: {share} %', stretch: 'Stretch kept: {share} %' },
     humid: 'worn at {rh} humidity',
     describe:
       '{when}: hangs {length}, to the {landmark}; {litres} litres, {breadth} across, {share} defined.',

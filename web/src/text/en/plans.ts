@@ -250,6 +250,7 @@ export const plans = {
     byEyeHint: 'Saved as judged by eye. Count or measure it when you have time.',
     measureFirst: 'Measure it on the client’s page',
     asItWas: 'Saved {ago} by {who}, rules {version}',
+    isOpened: 'The set was opened: {when}.',
     record: 'Record visit',
     book: 'Book appointment',
     seeVisit: 'View visit',
