@@ -1,64 +1,11 @@
 """Sets that clients open at home: asked before, told by phone or by link, learned from."""
 
-from datetime import datetime, timedelta
-from typing import Any
-from uuid import uuid4
-
-from django.core.cache import cache
-from django.test import Client as ApiClient
-from django.utils import timezone
-
-from craft.contract import parse
-from craft.contract.events import EventList
-from salon.chair.services import note
+from salon.aftercare.tests.home_set import SHAPED_H, HomeSetTest
 from salon.clients.models import OpenedSet
-from salon.planning.services import draft, save
-from salon.planning.wish import ClientWish
-from salon.tests.base import ApiTest
-from salon.visits.log import open_visit
-from salon.visits.models import Visit
-
-#: Shaped so many hours ago.
-SHAPED_H = 14.0
+from salon.planning.services import draft
 
 
-class OpeningTest(ApiTest):
-    def setUp(self) -> None:
-        super().setUp()
-        cache.clear()
-        self.visit = self.worked()
-        link = self.client.post(f"/api/visits/{self.visit.pk}/check-in-link/")
-        self.assertEqual(link.status_code, 201, link.content)
-        self.address = f"/api{link.json()['address']}/"
-        self.phone = ApiClient()
-
-    def wish(self, **more: Any) -> ClientWish:
-        goal = {"style": "two_strand_twist_out", "sections": 12}
-        wish = {"client": self.person.pk, "goal": goal, "details": {"opened": "home"}, **more}
-        return parse(ClientWish, wish)
-
-    def worked(self) -> Visit:
-        """A set that was shaped in the evening, to be opened at home."""
-        plan = save(self.person, self.wish(), self.user)
-        visit = open_visit(plan, self.user)
-        shaped = timezone.now() - timedelta(hours=SHAPED_H)
-        rows = [
-            self.entry(shaped - timedelta(minutes=50), "begun"),
-            *(
-                self.entry(shaped, "step_done", step=step.key, minutes=5)
-                for step in plan.parsed_answer.steps
-            ),
-            self.entry(shaped + timedelta(minutes=1), "closed"),
-        ]
-        return note(visit, parse(EventList, {"events": rows}).events)
-
-    def entry(self, at: datetime, kind: str, **data: Any) -> dict[str, Any]:
-        return {"id": str(uuid4()), "at": at.isoformat(), "kind": kind, "data": data}
-
-    def tell(self, dryness: str, *, opened: bool) -> Any:
-        body = {"dryness": dryness, "opened": opened}
-        return self.phone.post(f"{self.address}opening/", body, content_type="application/json")
-
+class OpeningTest(HomeSetTest):
     def test_the_client_is_asked_before_and_shown_how(self) -> None:
         page = self.phone.get(self.address).json()
         self.assertTrue(page["to_open"])
