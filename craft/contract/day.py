@@ -110,6 +110,9 @@ class DayIn(Frozen):
 
     open_min: Minute = 0
     close_min: Minute
+    """By when everything is done."""
+    closing_min: Minute | None = None
+    """When the salon closes, where what was booked goes on past it; else it is `close_min`."""
     stations: dict[Key, Annotated[int, Field(ge=0, le=100)]]
     """How many of each there are."""
     specialists: Annotated[list[SpecialistIn], Field(max_length=SPECIALISTS_MOST)] = Field(

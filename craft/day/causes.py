@@ -37,6 +37,11 @@ def causes(request: DayRequest, offers: Sequence[Relaxation] = ()) -> Iterator[s
                 )
 
 
+def closing_of(request: DayRequest) -> int:
+    """When the salon closes [min]; the day itself may be booked past it."""
+    return request.close_min if request.closing_min is None else request.closing_min
+
+
 def causes_of(request: DayRequest, head: HeadIn) -> Iterator[str]:
     """What keeps one client from fitting, whoever else comes."""
     name = head.name or head.id
@@ -55,7 +60,7 @@ def causes_of(request: DayRequest, head: HeadIn) -> Iterator[str]:
                 "{takes} and would end at {end}; the salon closes at {close_min}.",
                 takes=takes,
                 end=clock(end),
-                close_min=clock(request.close_min),
+                close_min=clock(closing_of(request)),
             )
         )
     elif head.done_by_min is not None and end > head.done_by_min:

@@ -7,7 +7,7 @@ from craft.contract.day import DayRequest, Relaxation
 from craft.day.layout import segments_of
 from craft.day.search import feasible
 from craft.errors import CraftError
-from craft.messages import message, say, word
+from craft.messages import clock, message, say, word
 
 #: Seconds for each change that is tried, and for all of them.
 EACH_S, ALL_S = 0.25, 4.0
@@ -150,7 +150,9 @@ def later_closing(request: DayRequest) -> Iterator[tuple[DayRequest, Relaxation]
         ]
         yield (
             request.model_copy(update={"close_min": close, "specialists": people}),
-            Relaxation(text=say("Stay open {by} min longer.", by=by), kind="close", by=by),
+            Relaxation(
+                text=say("Stay open until {close}.", close=clock(close)), kind="close", by=by
+            ),
         )
 
 

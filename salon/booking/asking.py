@@ -159,6 +159,7 @@ def place_and_people(hours: Hours, bookings: Sequence[Booking]) -> dict[str, Any
     return {
         "open_min": hours.open_min,
         "close_min": close_of(hours, bookings),
+        "closing_min": hours.close_min if hours.close_min > hours.open_min else None,
         "stations": stations(),
         "specialists": [person.model_dump() for person in specialists_on(hours)],
         "kept": [kept.model_dump() for kept in kept_of(bookings, hours)],

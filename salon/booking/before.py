@@ -9,10 +9,12 @@ from django.utils import timezone
 
 from craft.contract.day import BoardAnswer
 from craft.messages import clock, inline
+from craft.plan.clock import moment_text
 from craft.vocabulary import BookingState, KitKind, Severity
 from salon.booking.board import board
 from salon.booking.hours import specialists_on
 from salon.booking.models import ACTIVE, Booking
+from salon.booking.releases import opens_too_soon
 from salon.planning.drawer import drawer_during
 from salon.planning.models import KitDemand, ProductDemand
 from salon.platform.language import sentence, time_text
@@ -56,6 +58,7 @@ def before_the_day(day: date) -> list[Line]:
         *places_short(today.standing, bookings),
         *of_plans(bookings),
         *tired_arms(today.standing, names),
+        *opened_too_soon(bookings),
         *to_tell(bookings),
     ]
     begun = {booking.pk for booking in bookings if booking.state == BookingState.RUNNING}
@@ -177,6 +180,20 @@ def tired_arms(standing: BoardAnswer, names: Mapping[str, str]) -> Iterator[Line
         )
         # A break is set with the hours.
         yield line("arms", Severity.REMIND, text, "/salon/hours")
+
+
+def opened_too_soon(bookings: list[Booking]) -> Iterator[Line]:
+    """Who comes to have a set opened that will hardly be dry by then."""
+    for booking in bookings:
+        opens = opens_too_soon(booking)
+        if opens is not None:
+            text = sentence(
+                "{name}: comes for the opening at {at}; by the plan it can be opened from {opens}.",
+                name=booking.client.name,
+                at=time_text(timezone.localtime(booking.start)),
+                opens=moment_text(opens),
+            )
+            yield line("too_soon", Severity.ADJUST, text, "/", booking)
 
 
 def to_tell(bookings: list[Booking]) -> Iterator[Line]:

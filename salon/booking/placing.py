@@ -16,11 +16,13 @@ from craft.day.linen import linen_spans
 from craft.day.relaxing import another_station, possible
 from craft.errors import CraftError
 from craft.messages import DayForm, day_text, language, say, stored_said_in
+from craft.plan.clock import moment_text
 from craft.plan.timetable import KitSpan, kit_spans
 from craft.products.kit import counts_on, enough_from
 from salon.booking.asking import bookings_on, is_of, promised_min, request_for, segments_for
 from salon.booking.hours import Hours, hours_of, minute_of, moment_of, specialists_on, who_knows
 from salon.booking.models import Booking, title_of
+from salon.booking.releases import opens_at, set_is_made
 from salon.clients.models import Client
 from salon.planning.drawer import Drawer, drawer_during
 from salon.planning.models import Plan
@@ -173,18 +175,46 @@ def slots(wanted: Wanted, first: date, days: int = SLOT_DAYS, most: int = 3) -> 
     results: list[Slot] = []
     now = timezone.now()
     kit = KitOfPlan.of(wanted, first, days)
+    earliest = max(now, earliest_of(wanted) or now)
     for offset in range(days):
         day = first + timedelta(days=offset)
         hours = hours_of(day)
         if hours.closed or len(results) >= most or not specialists_on(hours):
             continue
-        arrive = max(hours.open_min, quarter_after(minute_of(now, day)))
+        arrive = max(hours.open_min, quarter_after(minute_of(earliest, day)))
         if arrive >= hours.close_min:
             continue
         slot = slot_on(wanted, hours, arrive, kit)
         if slot is not None:
             results.append(slot)
     return results
+
+
+def earliest_of(wanted: Wanted) -> datetime | None:
+    """Before when somebody does not come: a set is opened once it is dry."""
+    if wanted.plan is None or wanted.sitting == 1:
+        return None
+    return opens_at(wanted.plan)
+
+
+def check_set_is_made(plan: Plan | None, sitting: int, start: datetime) -> None:
+    """A set is opened after it was made.
+
+    Raises:
+        ValidationError: it is not made by then; says from when on
+    """
+    if plan is None or sitting == 1:
+        return
+    made, opens = set_is_made(plan), opens_at(plan)
+    if made is not None and opens is not None and start < made:
+        raise ValidationError(
+            {
+                "start": sentence(
+                    "The set is not made by then. It can be opened from {moment}.",
+                    moment=moment_text(timezone.localtime(opens)),
+                )
+            }
+        )
 
 
 def slot_on(

@@ -1,13 +1,14 @@
 """Who is due back: by the wear of what was done last, and nothing booked yet."""
 
 from dataclasses import dataclass
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 
 from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
 from craft.vocabulary import VisitState
 from salon.booking.models import ACTIVE, Booking
+from salon.booking.releases import opens_at
 from salon.planning.models import without_long
 from salon.visits.models import Visit
 from salon.visits.wear_dates import WearDates, wear_dates
@@ -25,11 +26,13 @@ class Due:
         visit: the last one
         dates: of what is worn since
         overdue: whether it has been worn too long
+        opens_at: when its set is to be opened here; None where nothing is
     """
 
     visit: Visit
     dates: WearDates
     overdue: bool
+    opens_at: datetime | None = None
 
 
 def last_visits(since_days: int) -> list[Visit]:
@@ -45,15 +48,22 @@ def last_visits(since_days: int) -> list[Visit]:
 
 
 def due_back(today: date | None = None) -> list[Due]:
-    """Clients who are due back and have nothing booked, the most overdue first."""
+    """Clients who are due back with nothing booked: sets to open first, then the most overdue."""
     now = today or timezone.localdate()
     visits = last_visits(LOOK_BACK_DAYS)
     dates = wear_dates(visits)
     rows = [
-        Due(visit, dates[visit.pk], dates[visit.pk].overdue_days(now) > 0)
+        Due(visit, dates[visit.pk], dates[visit.pk].overdue_days(now) > 0, to_open_here(visit))
         for visit in visits
         if visit.pk in dates
     ]
     soon = now + timedelta(days=AHEAD_DAYS)
-    listed = [row for row in rows if row.overdue or now <= row.dates.return_by <= soon]
-    return sorted(listed, key=lambda row: row.dates.return_by)
+    listed = [
+        row for row in rows if row.overdue or row.opens_at or now <= row.dates.return_by <= soon
+    ]
+    return sorted(listed, key=lambda row: (row.opens_at is None, row.dates.return_by))
+
+
+def to_open_here(visit: Visit) -> datetime | None:
+    """When a set that is in is to be opened in the salon; None where it is not."""
+    return opens_at(visit.plan) if visit.state == VisitState.BETWEEN else None

@@ -14,7 +14,7 @@ from craft.messages import language, stored_said_in
 from craft.progress import Progress
 from craft.vocabulary import BookingState
 from salon.booking.board import Board, on_board
-from salon.booking.hours import moment_of, specialists_on
+from salon.booking.hours import hours_of, moment_of, specialists_on
 from salon.booking.models import BookedSegment, Booking, DayChange
 from salon.booking.placing import Wanted
 from salon.booking.services import MAY_BECOME, version_of
@@ -306,6 +306,8 @@ class ReplanSerializer(serializers.Serializer[Any]):
     change = serializers.IntegerField(help_text="Its number, by which it is kept.")
     possible = serializers.BooleanField()
     finish = serializers.DateTimeField(allow_null=True)
+    closes = serializers.DateTimeField(help_text="When the salon closes on that day.")
+    past_closing_min = serializers.IntegerField(help_text="So much later the day ends.")
     proven = serializers.BooleanField(help_text="No timetable is done earlier.")
     changes = ChangeSerializer(many=True)
     odds = OddsSerializer(many=True)
@@ -316,12 +318,14 @@ class ReplanSerializer(serializers.Serializer[Any]):
 def replan_out(change: DayChange) -> dict[str, Any]:
     """A change of the day as it is answered."""
     answer = DayAnswer.model_validate(change.answer)
-    finish = answer.finish_min
+    finish, hours = answer.finish_min, hours_of(change.date)
     return {
         "change": change.pk,
         "possible": answer.status != "infeasible",
         "proven": answer.status == "optimal",
         "finish": None if finish is None else moment_of(finish, change.date),
+        "closes": moment_of(hours.close_min, change.date),
+        "past_closing_min": max(0, (finish or 0) - hours.close_min),
         "changes": [
             {
                 "booking": int(moved.head),
@@ -388,6 +392,9 @@ class DueSerializer(serializers.Serializer[Any]):
     last_safe_day = serializers.DateField(source="dates.last_safe_day")
     return_by = serializers.DateField(source="dates.return_by")
     overdue = serializers.BooleanField()
+    opens_at = serializers.DateTimeField(
+        allow_null=True, help_text="When its set is to be opened here; null where nothing is."
+    )
 
 
 class HandsSerializer(serializers.Serializer[Any]):

@@ -25,6 +25,7 @@ from salon.booking.placing import (
     NEW,
     Taken,
     Wanted,
+    check_set_is_made,
     does_not_fit,
     find_place,
     may_be_promised,
@@ -92,6 +93,7 @@ def book(wanted: Wanted, start: datetime, by: User) -> Booking:
         sent = Booking.objects.filter(uuid=wanted.uuid).first()
         if sent is not None:
             return sent
+    check_set_is_made(wanted.plan, wanted.sitting, start)
     day = timezone.localdate(start)
     hours, seen = open_hours(day), version_of(day)
     arrive = minute_of(start, day)
@@ -233,6 +235,7 @@ def move_booking(
     """
     day, before = timezone.localdate(start), timezone.localdate(booking.start)
     check_movable(booking, start, index)
+    check_set_is_made(booking.plan, booking.sitting, start)
     hours, seen = open_hours(day), version_of(day)
     others = [other for other in bookings_on(day) if other.pk != booking.pk]
     client = client_moved(booking, hours, minute_of(start, day), index)

@@ -63,7 +63,9 @@ def night_steps(case: Case) -> Iterator[Step]:
         station=Station.CHAIR,
         products=[dose_of_layer(case, each) for each in case.layers],
         reasons=[
-            reason("edges_oil", say("Edges and dry scalp take up oil overnight."), say("night"), TRADE),
+            reason(
+                "edges_oil", say("Edges and dry scalp take up oil overnight."), say("night"), TRADE
+            ),
         ],
     )
     count = len(case.sections)

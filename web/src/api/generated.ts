@@ -3065,8 +3065,17 @@ export interface components {
              * @default 0
              */
             open_min?: number;
-            /** Close Min */
+            /**
+             * Close Min
+             * @description By when everything is done.
+             */
             close_min: number;
+            /**
+             * Closing Min
+             * @description When the salon closes, where what was booked goes on past it; else it is `close_min`.
+             * @default null
+             */
+            closing_min?: number | null;
             /**
              * Stations
              * @description How many of each there are.
@@ -4520,8 +4529,17 @@ export interface components {
              * @default 0
              */
             open_min?: number;
-            /** Close Min */
+            /**
+             * Close Min
+             * @description By when everything is done.
+             */
             close_min: number;
+            /**
+             * Closing Min
+             * @description When the salon closes, where what was booked goes on past it; else it is `close_min`.
+             * @default null
+             */
+            closing_min?: number | null;
             /**
              * Stations
              * @description How many of each there are.
@@ -5200,6 +5218,11 @@ export interface components {
             /** Format: date */
             return_by: string;
             overdue: boolean;
+            /**
+             * Format: date-time
+             * @description When its set is to be opened here; null where nothing is.
+             */
+            opens_at: string | null;
         };
         /**
          * DueTimer
@@ -10126,6 +10149,13 @@ export interface components {
             possible: boolean;
             /** Format: date-time */
             finish: string | null;
+            /**
+             * Format: date-time
+             * @description When the salon closes on that day.
+             */
+            closes: string;
+            /** @description So much later the day ends. */
+            past_closing_min: number;
             /** @description No timetable is done earlier. */
             proven: boolean;
             changes: components["schemas"]["Change"][];

@@ -24,6 +24,8 @@ import TextField from '@/parts/TextField.vue'
 import WhyList from '@/parts/WhyList.vue'
 import { clock, percent } from '@/text/format'
 
+import PastClosing from './PastClosing.vue'
+
 import { isBusy, MINUTE_MS } from './now'
 
 type State = Schemas['StateRequest']['state']
@@ -175,6 +177,7 @@ const moved = computed(() =>
       <template v-else>
         <p v-for="change in what.changes" :key="change.booking">{{ change.text }}</p>
         <p v-if="!moved.length" class="quiet">{{ t('today.lateNobody') }}</p>
+        <PastClosing :plan="what" />
         <button class="act main" type="button" :disabled="keep.isPending.value" @click="keepLate">
           {{ t('today.lateKeep') }}
         </button>

@@ -9,6 +9,8 @@ import { provideRefusal } from '@/forms/refusal'
 import Refusals from '@/parts/Refusals.vue'
 import { clock, percent, short } from '@/text/format'
 
+import PastClosing from './PastClosing.vue'
+
 const props = defineProps<{
   date: string
   /** Who is who, by booking. */
@@ -62,6 +64,7 @@ const at = (iso: string | null | undefined) => (iso ? clock(new Date(iso)) : '')
     <template v-else-if="plan?.possible">
       <p v-if="!plan.changes.length">{{ t('today.unchanged') }}</p>
       <p v-for="change in plan.changes" :key="change.booking">{{ change.text }}</p>
+      <PastClosing :plan="plan" />
       <p class="quiet">
         {{ t('today.finish', { at: at(plan.finish) }) }}
         <template v-if="plan.proven">· {{ t('today.proven') }}</template>

@@ -18,7 +18,7 @@ import Await from '@/parts/Await.vue'
 import PageHeader from '@/parts/PageHeader.vue'
 import Refusals from '@/parts/Refusals.vue'
 import { useInUrl } from '@/parts/useInUrl'
-import { calendarDay, clock, minutes, percent } from '@/text/format'
+import { calendarDay, clock, minutes, moment, percent } from '@/text/format'
 import { addDays, isoDay } from '@/text/zone'
 
 const { t } = useI18n()
@@ -87,13 +87,16 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
     <h2>{{ t('today.due') }}</h2>
     <p v-for="one in due.data.value" :key="one.client">
       <RouterLink :to="`/clients/${one.client}/plan`">{{ one.client_name }}</RouterLink>
-      {{
+      <template v-if="one.opens_at">
+        {{ t('today.dueOpen', { title: one.title, at: moment(one.opens_at) }) }}
+      </template>
+      <template v-else>{{
         t('today.dueBy', {
           title: one.title,
           wash: calendarDay(one.last_safe_day),
           back: calendarDay(one.return_by),
         })
-      }}
+      }}</template>
     </p>
   </section>
   <section class="calendar">

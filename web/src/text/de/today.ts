@@ -79,7 +79,9 @@ export const today = {
     slot: '{day}, {at}, fertig {end}',
     noSlot: 'In den nächsten zwei Wochen ist nichts frei.',
     due: 'Fällig, ohne Termin',
-    dueBy: '{title}: waschen bis {wash}, nächster Termin bis {back}',
+    dueBy: '{title}: höchstens bis {wash} tragen, nächster Termin bis {back}',
+    dueOpen: '{title}: das Set wird hier geöffnet, ab {at}',
+    pastClosing: 'Das ist {minutes} nach Ladenschluss ({at}).',
     calendar: 'Kalender',
     calendarHint:
       'Eine private Adresse für die Kalender-App. Wer sie hat, sieht die Tage. Die Kundschaft steht mit Initialen darin, außer Namen sind erlaubt.',

@@ -78,7 +78,9 @@ export const today = {
     slot: '{day}, {at}, done {end}',
     noSlot: 'No free time in the next two weeks.',
     due: 'Due back, no appointment',
-    dueBy: '{title}: wash by {wash}, next appointment by {back}',
+    dueBy: '{title}: worn until {wash} at most, next appointment by {back}',
+    dueOpen: '{title}: the set is to be opened here, from {at}',
+    pastClosing: 'That is {minutes} after closing ({at}).',
     calendar: 'Calendar',
     calendarHint:
       'A private address for your calendar app. Anyone who has it can see your days. Clients appear by initials unless the owner allows names.',
