@@ -247,5 +247,7 @@ class ChairAnswer(Frozen):
     rest: Rest | None
     faults: list[FaultFinding] = Field(default_factory=list)
     """What failed, by place, with its likely causes."""
+    opens: Sentence | None = None
+    """When the client opens the set at home, in words; null where it is opened here."""
     lay_out: list[LayOutItem] = Field(default_factory=list)
     """What to put ready; empty once the service has begun."""

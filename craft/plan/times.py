@@ -49,6 +49,14 @@ def times(case: Case, forecast: Forecast, steps: Sequence[Step], home: Home) -> 
     )
 
 
+def opening_hour(case: Case, forecast: Forecast) -> datetime | None:
+    """When a set is opened, by the clock of the client; None where the request has none."""
+    clock = clock_of(case.request)
+    if clock is None:
+        return None
+    return clock.at(case.shaped_min + forecast.release_h * 60)
+
+
 def nights(forecast: Forecast) -> Iterator[tuple[float, float]]:
     """Nights of the drying, from and to [h after shaping]."""
     for stage, begins in zip(forecast.stages, forecast.begins, strict=True):

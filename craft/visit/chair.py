@@ -18,6 +18,7 @@ from craft.visit.gate import gate
 from craft.visit.lay_out import lay_out
 from craft.visit.log import RELEASE, TICKS, Log, apply_corrections, in_order, minutes_between
 from craft.visit.mishaps import mishaps
+from craft.visit.opening import opens_at_home
 from craft.visit.runs import shaped_when
 from craft.visit.steps import chair_step, current
 from craft.vocabulary import Role, SectionTick, StepStatus, VisitState
@@ -59,6 +60,7 @@ def chair(request: ChairRequest) -> ChairAnswer:
         else None,
         rest=rest(visit, now),
         faults=findings(plan, visit),
+        opens=opens_at_home(request.asked, shaped_when(log)) if plan.opened_at_home else None,
         lay_out=lay_out(plan, request.asked, request.stock)
         if visit.state is VisitState.PLANNED
         else [],

@@ -5,9 +5,26 @@ from datetime import datetime
 from craft.contract.plan import PlanRequest
 from craft.contract.visit import VisitAnswer
 from craft.messages import Text, say
-from craft.plan.clock import Clock, clock_of
+from craft.plan.clock import Clock, clock_of, moment_text
+from craft.plan.forecast import forecast_of
+from craft.plan.prepare import prepare
+from craft.plan.times import opening_hour
 from craft.visit.gate import gate
 from craft.vocabulary import Dryness, Touch
+
+
+def opens_at_home(asked: PlanRequest | None, shaped: datetime | None) -> Text | None:
+    """When a client opens the set at home, in words; None before it is shaped.
+
+    Args:
+        asked: what the plan was made for, with its clock
+        shaped: when shaping ended
+    """
+    if asked is None or shaped is None:
+        return None
+    case = prepare(asked)
+    at = opening_hour(case, forecast_of(case))
+    return moment_text(at) if at is not None else None
 
 
 def opening_advice(

@@ -1,7 +1,7 @@
 """The days between two visits: nights, refreshes, looks, what the weather and plans ask for."""
 
 import math
-from datetime import date, datetime, timedelta
+from datetime import date, timedelta
 
 from craft.contract.plan import Goal, PlanRequest, Reason
 from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
@@ -9,14 +9,13 @@ from craft.contract.wear import LookFrom, WearAnswer, WearDue, WearRequest
 from craft.errors import CraftError, Missing
 from craft.messages import day_text, say
 from craft.physics.curl import kept_of
-from craft.plan.case import Case
-from craft.plan.clock import clock_of
-from craft.plan.forecast import Forecast, forecast_of
+from craft.plan.forecast import forecast_of
 from craft.plan.home import (
     WASH_BY_DAY,
     phases,
 )
 from craft.plan.prepare import prepare
+from craft.plan.times import opening_hour
 from craft.vocabulary import OnHead, WearEventKind
 from craft.wear.card import drawings, help_at_home
 from craft.wear.limits import (
@@ -119,14 +118,6 @@ def wear(request: WearRequest) -> WearAnswer:
             ],
         ),
     )
-
-
-def opening_hour(case: Case, forecast: Forecast) -> datetime | None:
-    """When a set is opened, by the clock of the client; None where the request has none."""
-    clock = clock_of(case.request)
-    if clock is None:
-        return None
-    return clock.at(case.shaped_min + forecast.release_h * 60)
 
 
 def wash_reason(worn: Worn) -> Reason:

@@ -3526,6 +3526,12 @@ export interface components {
              */
             faults?: components["schemas"]["FaultFinding"][];
             /**
+             * Opens
+             * @description When the client opens the set at home, in words; null where it is opened here.
+             * @default null
+             */
+            opens?: string | null;
+            /**
              * Lay Out
              * @description What to put ready; empty once the service has begun.
              */

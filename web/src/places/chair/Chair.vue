@@ -30,6 +30,7 @@ import LayOut from './LayOut.vue'
 import ReleaseGate from './ReleaseGate.vue'
 import Results from './Results.vue'
 import RunSheet from './RunSheet.vue'
+import SetStays from './SetStays.vue'
 import { useChime, useSound } from './sound'
 import StepAsk from './StepAsk.vue'
 import StepText from './StepText.vue'
@@ -120,6 +121,13 @@ const mainWord = computed(() => {
 
 const sectionsWord = computed(() =>
   t(chair.value?.answer.kit_needed.rods.length ? 'chair.sectionsRods' : 'chair.sections'),
+)
+/** When the client opens the set: as the server knows it, without it as it was planned. */
+const opensAtHome = computed(
+  () =>
+    chair.value?.chair.opens ??
+    chair.value?.answer.home.phases?.find((phase) => phase.key === 'release')?.when ??
+    '',
 )
 const zones = computed(() => [
   ...new Set((chair.value?.answer.sections ?? []).map((one) => one.zone as string)),
@@ -232,8 +240,20 @@ function tapped(event: MouseEvent) {
       </div>
 
       <KitLine v-if="!step" :chair="chair" releasing back @taken="sync()" />
+      <SetStays
+        v-if="!step && !progress.closed && chair.answer.opened_at_home"
+        :when="opensAtHome"
+        :comfort="progress.comfort"
+        @comfort="(comfort) => note(['comfort', { comfort }])"
+        @note="(what, words) => note(['note', { text: words, about: what }])"
+        @close="note(['closed'])"
+      >
+        <button v-if="last.length" class="act big" type="button" @click="back">
+          {{ t('app.undo') }}
+        </button>
+      </SetStays>
       <Results
-        v-if="!step && !progress.closed"
+        v-else-if="!step && !progress.closed"
         :scores="progress.scores"
         :settled="progress.settled ?? {}"
         :zone-scores="progress.zone_scores ?? {}"

@@ -155,6 +155,9 @@ export const chair = {
     pain: 'Jetzt lockern. Bei anhaltendem Schmerz, wunden Stellen oder plötzlichem Haarausfall ärztlichen oder anderen fachkundigen Rat empfehlen.',
     tight: 'Die engen Partien vor dem Gehen lockern.',
     hangs: 'Länge',
+    setStays: 'Das Set bleibt drin',
+    goesHome:
+      'Es wird zu Hause geöffnet: {when}. Wie es geworden ist, wird dann gefragt: über den Link oder am Telefon.',
     close: 'Besuch abschließen',
     nothingScored:
       'Noch ist nichts bewertet, also kann dieser Besuch künftige Pläne nicht verbessern. Bewerten oder ohne Ergebnis abschließen.',

@@ -155,6 +155,9 @@ export const chair = {
     pain: 'Loosen it now. For lasting pain, sores or sudden hair loss, advise seeing a doctor or another licensed professional.',
     tight: 'Loosen the tight sections before the client leaves.',
     hangs: 'Length',
+    setStays: 'The set stays in',
+    goesHome:
+      'The client opens it at home: {when}. How it turned out is asked then, by the check-in link or on the phone.',
     close: 'Finish visit',
     nothingScored:
       'Nothing is scored yet, so this visit cannot improve future plans. Add a score, or finish without results.',
