@@ -157,15 +157,19 @@ class WornLook:
     title: str
 
 
-def worn_looks(case: Case, first: int, *, twisted_again: bool) -> list[WornLook]:
+def worn_looks(
+    case: Case, first: int, *, twisted_again: bool, last: int | None = None
+) -> list[WornLook]:
     """What the style is worn as, by day: itself, then the looks that follow before its wash.
 
     Args:
         first: the day on which it is there
         twisted_again: every second night it is made new; then only looks that were wished follow
+        last: the day it is washed by; else as it is planned
     """
     worn = [WornLook(first, case.request.goal.style, case.technique.title)]
-    last = wash_day(case, first, wear_days(case))
+    if last is None:
+        last = wash_day(case, first, wear_days(case))
     wished = case.request.goal.looks is not None
     for look in looks_after(case) if wished or not twisted_again else ():
         if first + look.day - 1 < last:
@@ -284,11 +288,13 @@ class Since:
         done_on: the day of the service
         opened: the day the set was opened, after the service; None while it is closed
         twisted_again: whether it is twisted again every second night
+        washed_by: the day it is washed by, after the service; None: as it is planned
     """
 
     done_on: date | None = None
     opened: int | None = None
     twisted_again: bool = False
+    washed_by: int | None = None
 
 
 def phases(
@@ -310,13 +316,16 @@ def phases(
     if closed:
         yield from phases_in_set(case, forecast, since.done_on, opened_min)
     opens = comes_back(case, forecast) or not closed
+    last = since.washed_by
+    if last is None:
+        last = wash_day(case, first, wear_days(case))
     yield HomePhase(
         key="first_morning",
-        title=say("First morning"),
-        when=say("{day}, once opened", day=on(first)) if opens else on(first + 1),
+        title=say("Once it is open") if opens else say("First morning"),
+        when=on(first) if opens else on(first + 1),
         lines=first_morning(case),
     )
-    worn = worn_looks(case, first, twisted_again=since.twisted_again)
+    worn = worn_looks(case, first, twisted_again=since.twisted_again, last=last)
     if worn[1:]:
         yield HomePhase(
             key="looks",
@@ -330,10 +339,10 @@ def phases(
     yield HomePhase(
         key="nights",
         title=say("Nights after"),
-        when=say("until {day}", day=on(wash_day(case, first, wear_days(case)))),
+        when=say("until {day}", day=on(last)),
         lines=[*(first_night(case, forecast) if closed else []), *nights],
     )
-    days = refresh(case, first)
+    days = [due for due in refresh(case, first) if due.day < last]
     if days:
         yield HomePhase(
             key="refresh",

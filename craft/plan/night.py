@@ -119,6 +119,12 @@ class Bedtime:
 
     @property
     def how(self) -> str:
+        """How it lies, in words, once what it was worn with is out."""
+        undone = TECHNIQUES[self.style].wear.undone
+        return say("{undone} {lying}", undone=undone, lying=self.lies) if undone else self.lies
+
+    @property
+    def lies(self) -> str:
         """How it lies, in words."""
         own = TECHNIQUES[self.style].wear.night
         match self.lying:

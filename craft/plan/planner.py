@@ -106,6 +106,7 @@ def plan(request: PlanRequest) -> PlanAnswer:
         cautions=[caution.answer() for caution in cautions],
         fixes=[fix for caution in cautions for fix in caution.fixes],
         home=card,
+        dries=case.dries,
         opened_at_home=case.technique.release.needed and opened_at_home(case, forecast),
         times=times(case, forecast, steps, card),
         layers=[each.layer for each in case.layers],

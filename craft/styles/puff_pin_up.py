@@ -57,7 +57,7 @@ STYLE = Technique(
             mist=0.25,
             oil=True,
         ),
-        night=say("Pins and tie out; gather it loosely on top, no pull at the edges."),
+        undone=say("Pins and tie out."),
         first_morning=say("Gather and pin it again, no headband; a little oil on the ends."),
     ),
     fitness=Fitness(

@@ -202,6 +202,7 @@ class Wear:
         looks: that follow it
         refresh: what freshens it
         in_set: what is done with the set once home
+        undone: what is taken out of it before sleeping
         night: how it lies at night
         first_morning: what is done on the first morning
     """
@@ -214,6 +215,7 @@ class Wear:
     looks: tuple[HomeLook, ...] = ()
     refresh: Freshening | None = None
     in_set: str = ""
+    undone: str = ""
     night: str = ""
     first_morning: str = ""
 

@@ -137,7 +137,7 @@ class Worn:
     def since(self) -> Since:
         """How it went."""
         opened = self.first if self.is_opened else None
-        return Since(self.request.done_on, opened, self.twisted_again)
+        return Since(self.request.done_on, opened, self.twisted_again, self.wash_day)
 
     @cached_property
     def twisted_again(self) -> bool:
@@ -213,11 +213,9 @@ class Worn:
     @cached_property
     def looks(self) -> list[WornLook]:
         """What it is worn as, by day."""
-        return [
-            look
-            for look in worn_looks(self.case, self.first, twisted_again=self.twisted_again)
-            if look.since < self.wash_day or look.since == self.first
-        ]
+        return worn_looks(
+            self.case, self.first, twisted_again=self.twisted_again, last=self.wash_day
+        )
 
     def phase(self, day: int) -> WearPhase:
         """What a day is."""

@@ -2,7 +2,7 @@
 
 import contextlib
 import itertools
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from datetime import datetime, time, timedelta
 from typing import Any
 from uuid import uuid4
@@ -39,6 +39,8 @@ RELEASE_SITTING = 2
 OPENS, CLOSES = time(9), time(19)
 #: The salon stays open so long before and after now, so that the day is always live [h].
 BEFORE_H, AFTER_H = 4, 5
+#: Whose set was made yesterday late and is opened at home, from which hour on it was made.
+EVENING, EVENING_AT = "Tove Lindgarn", time(17)
 #: If it does not fit at its hour, so much later, so often [min].
 LATER_MIN, TRIES = 15, 4
 
@@ -51,6 +53,7 @@ def fill_the_days(user: User, others: list[User]) -> None:
         others: whose hands are there besides
     """
     now = timezone.localtime()
+    make_evening_set(now, user)
     set_hours(now, [user, *others])
     for name, style, minutes, more in TODAY:
         client = Client.objects.get(name=name)
@@ -64,6 +67,28 @@ def fill_the_days(user: User, others: list[User]) -> None:
     for plan in Plan.objects.filter(planned_start__gt=now, bookings=None).order_by("planned_start"):
         if plan.planned_start and timezone.localdate(plan.planned_start) > now.date():
             book_plan(plan.client, plan, plan.planned_start, user)
+
+
+def make_evening_set(now: datetime, user: User) -> None:
+    """A set that was made yesterday late and waits to be opened at home."""
+    client = Client.objects.get(name=EVENING)
+    wish = {
+        "client": client.pk,
+        "goal": {"style": "two_strand_twist_out"},
+        "details": {"opened": "home"},
+    }
+    plan = save(client, parse(ClientWish, wish), user)
+    day = now.date() - timedelta(days=1)
+    at = timezone.make_aware(datetime.combine(day, EVENING_AT))
+    Plan.objects.filter(pk=plan.pk).update(made_at=at - timedelta(days=1))
+    rows: list[Row] = [(at, "", "begun", {})]
+    for step in plan.parsed_answer.steps:
+        rows.append((at, step.key, "step_started", {"step": step.key}))
+        at += timedelta(minutes=step.hands_on_min)
+        rows.append((at, step.key, "step_done", {"step": step.key}))
+        at += timedelta(minutes=step.wait_min)
+    rows.append((at, "", "closed", {}))
+    note(open_visit(plan, user), written(rows, {}, now))
 
 
 def set_hours(now: datetime, people: list[User]) -> None:
@@ -181,6 +206,17 @@ def entries_until(booking: Booking, now: datetime) -> list[AnyEvent]:
             least = {"least_min": wait.minutes, "most_min": wait.minutes_most or wait.minutes}
             rows.append((wait.start, step, "timer_set", timer | least))
             rows.append((wait.end, step, "timer_stopped", {"timer": step}))
+    return written(rows, by, now)
+
+
+def written(rows: list[Row], by: Mapping[str, User | None], now: datetime) -> list[AnyEvent]:
+    """Rows as entries of a log, up to a moment.
+
+    Args:
+        rows: when, of which step, of what kind, with what
+        by: whose hands, by step
+        now: the moment
+    """
     return list(
         parse(
             EventList,

@@ -409,6 +409,8 @@ class PlanAnswer(Frozen):
     fixes: list[Fix]
     """Cheapest first."""
     home: Home
+    dries: bool = True
+    """Whether hair dries after it was shaped; a service on a worn style wets next to nothing."""
     opened_at_home: bool = False
     """Whether the client opens the set, another day."""
     times: Times | None = None

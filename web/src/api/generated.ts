@@ -8784,6 +8784,12 @@ export interface components {
             fixes: components["schemas"]["Fix"][];
             home: components["schemas"]["Home"];
             /**
+             * Dries
+             * @description Whether hair dries after it was shaped; a service on a worn style wets next to nothing.
+             * @default true
+             */
+            dries?: boolean;
+            /**
              * Opened At Home
              * @description Whether the client opens the set, another day.
              * @default false

@@ -2,10 +2,10 @@
 /** A day, or a day with its hour; an empty one is null. Typed as people do: 16:30, 4pm, 3 Dec 9. */
 import dayjs from 'dayjs'
 import { ElDatePicker } from 'element-plus'
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { dayPattern, momentPattern } from '@/text/calendar'
+import { dayPattern, hourPattern, momentPattern } from '@/text/calendar'
 import { dayFrom, momentFrom } from '@/text/typed'
 import { forPicker, fromPicker } from '@/text/zone'
 
@@ -38,6 +38,7 @@ function take(next: Date | string | null | undefined) {
   value.value = next instanceof Date ? fromPicker(next) : (next ?? null)
 }
 
+const picker = useTemplateRef<{ handleClose: () => void }>('picker')
 /** Whether something is typed that was not read yet. */
 let pending = false
 /** The picker reads half of what is typed as the first of January: it is read here instead. */
@@ -59,6 +60,8 @@ function typed(event: Event) {
   }
   take(props.day ? dayjs(moment).format(DAY) : moment)
   input.value = dayjs(moment).format(format.value)
+  // What was typed is done: the calendar below hides what is to be seen next.
+  if (event.type === 'keydown') picker.value?.handleClose()
 }
 </script>
 
@@ -72,9 +75,12 @@ function typed(event: Event) {
     >
       <ElDatePicker
         :id="id"
+        ref="picker"
         :model-value="shown"
         :type="day ? 'date' : 'datetime'"
         :format="format"
+        :date-format="dayPattern"
+        :time-format="hourPattern"
         :value-format="day ? DAY : undefined"
         :placeholder="placeholder"
         :aria-label="label"

@@ -56,8 +56,9 @@ export const dayPattern = computed(() => {
   if (monthFirst.value) return 'MMM D, YYYY'
   return i18n.global.locale.value === 'de' ? 'D. MMM YYYY' : 'D MMM YYYY'
 })
+export const hourPattern = computed(() => (twelve.value ? 'h:mm A' : 'HH:mm'))
 export const momentPattern = computed(
-  () => dayPattern.value.replace(/,? YYYY/, '') + (twelve.value ? ', h:mm A' : ', HH:mm'),
+  () => `${dayPattern.value.replace(/,? YYYY/, '')}, ${hourPattern.value}`,
 )
 
 // The picker asks dayjs, in the language of the page.

@@ -29,6 +29,7 @@ export const fr: Part<Catalogue> = {
   },
   looks: { take: 'Prendre ou choisir une photo', sending: 'envoi…' },
   opening: {
+    page: 'Ouvrir vos cheveux',
     from: 'À partir de {moment}.',
     title: 'Avant d’ouvrir',
     feel: 'Comment sont les racines au toucher ?',

@@ -169,6 +169,7 @@ async function judge(word: string | undefined) {
     <LastRemarks :client="props.client" />
     <WishBar
       :desk="desk"
+      :dries="answer?.dries ?? true"
       :count="answer?.sections.length"
       :release-h="answer?.drying.release_after_h"
       :dry-min="dryMin"
@@ -181,7 +182,12 @@ async function judge(word: string | undefined) {
       :rods="answer?.kit_needed.rods[0]?.diameter_mm"
       @style="restyle"
     />
-    <Suggestions v-if="may.read('story')" :client="props.client" planning @attempt="attempt" />
+    <Suggestions
+      v-if="may.read('story') && (answer?.dries ?? true)"
+      :client="props.client"
+      planning
+      @attempt="attempt"
+    />
     <Refusals v-if="ready" :refusal="refusal" @retry="save.error.value ? keep() : draft.refetch()">
       <button
         v-if="draft.error.value && desk.canUndo.value"

@@ -118,7 +118,7 @@ const doses = computed(() =>
       </tr>
     </tbody>
     <tfoot>
-      <tr>
+      <tr v-if="totals.leave_on_g_per_m2 > 0">
         <td class="quiet">{{ t('plan.onHair') }}</td>
         <td class="n">
           <b>{{ number(totals.leave_on_g_per_m2, 1) }} g/m²</b>

@@ -11,8 +11,9 @@ import DryingChart from '@/parts/DryingChart.vue'
 import Term from '@/parts/Term.vue'
 import PleatStrip from '@/parts/PleatStrip.vue'
 import WhyList from '@/parts/WhyList.vue'
-import { minutes, short, span, when } from '@/text/format'
+import { day, minutes, short, span, when } from '@/text/format'
 import { figure, measure } from '@/text/measures'
+import { isoDay } from '@/text/zone'
 
 import DoseTable from './DoseTable.vue'
 import LayerList from './LayerList.vue'
@@ -85,8 +86,13 @@ const times = computed(() => {
   const at = (min: number) => when(new Date(begin.getTime() + min * MINUTE_MS), begin)
   const until = t('plan.until', { when: at(totals.value.first_sitting_min) })
   const release = totals.value.release_min
+  // Without an hour of its own a plan knows the day it is opened, not the hour.
+  const opens = (min: number) => {
+    const moment = new Date(begin.getTime() + min * MINUTE_MS)
+    return answer.times || isoDay(moment) === isoDay(begin) ? when(moment, begin) : day(moment)
+  }
   const again =
-    release == null ? after : t('plan.back', { when: at(release), minutes: minutesBack })
+    release == null ? after : t('plan.back', { when: opens(release), minutes: minutesBack })
   return { start: when(begin, begin), end: back ? `${until} · ${again}` : until }
 })
 /** When something before the day is done: by the clock if a beginning is planned. */
@@ -192,7 +198,7 @@ const folds = computed(() =>
         />
       </section>
       <section>
-        <div class="client">
+        <div v-if="answer.dries" class="client">
           <h2>
             <WhyList :reasons="answer.drying.reasons" :about="t('plan.drying_')">{{
               t('plan.drying_')
@@ -200,7 +206,7 @@ const folds = computed(() =>
           </h2>
           <span class="quiet">{{ t('plan.waterGone') }}</span>
         </div>
-        <DryingChart :drying="answer.drying" :times="answer.times" />
+        <DryingChart v-if="answer.dries" :drying="answer.drying" :times="answer.times" />
         <div class="sits">
           <b>
             <WhyList :reasons="answer.finished.reasons" :about="t('plan.sits')">{{

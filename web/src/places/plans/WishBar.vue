@@ -24,6 +24,8 @@ import SchoolFields from './SchoolFields.vue'
 
 const props = defineProps<{
   desk: WishDesk
+  /** Whether the hair dries after it was shaped. */
+  dries: boolean
   count?: number
   releaseH?: number
   dryMin?: number
@@ -91,13 +93,14 @@ const styles = computed(() =>
       @update:model-value="desk.patch(anotherCount($event))"
     />
     <Choice
+      v-if="dries"
       :label="desk.wish.value.stages?.length ? t('plan.dryingStages') : t('plan.drying')"
       :model-value="desk.wish.value.stages?.length ? undefined : (desk.wish.value.dry ?? 'air')"
       :options="options(dryerValues, 'dryers')"
       @update:model-value="desk.patch(dryerOf($event))"
     />
     <Amount
-      v-if="(desk.wish.value.dry ?? 'air') !== 'air' && !desk.wish.value.stages?.length"
+      v-if="dries && (desk.wish.value.dry ?? 'air') !== 'air' && !desk.wish.value.stages?.length"
       :label="t('plan.dryMin')"
       name="dry_min"
       :unit="t('plan.minutesUnit')"
@@ -107,6 +110,7 @@ const styles = computed(() =>
       @update:model-value="desk.patch({ dry_min: $event })"
     />
     <Amount
+      v-if="dries"
       :label="t('plan.release')"
       name="goal.release_after_h"
       :unit="t('plan.hours')"
@@ -120,7 +124,7 @@ const styles = computed(() =>
       :label="t('plan.begin')"
       name="planned_start"
       :placeholder="t('plan.beginUnset')"
-      width="126px"
+      width="142px"
       :model-value="desk.wish.value.planned_start ?? null"
       @update:model-value="desk.patch({ planned_start: $event })"
     />

@@ -50,6 +50,13 @@ const address = computed(() =>
   link.data.value?.address ? window.location.origin + link.data.value.address : '',
 )
 const share = (booked: number, there: number) => (there ? Math.min(1, booked / there) : 0)
+/** What somebody who has no appointment is due for. */
+function dueWords(one: NonNullable<typeof due.data.value>[number]) {
+  const { title } = one
+  if (one.opens_at) return t('today.dueOpen', { title, at: moment(one.opens_at) })
+  const [wash, back] = [calendarDay(one.last_safe_day), calendarDay(one.return_by)]
+  return t('today.dueBy', { title, wash, back })
+}
 </script>
 
 <template>
@@ -87,16 +94,7 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
     <h2>{{ t('today.due') }}</h2>
     <p v-for="one in due.data.value" :key="one.client">
       <RouterLink :to="`/clients/${one.client}/plan`">{{ one.client_name }}</RouterLink>
-      <template v-if="one.opens_at">
-        {{ t('today.dueOpen', { title: one.title, at: moment(one.opens_at) }) }}
-      </template>
-      <template v-else>{{
-        t('today.dueBy', {
-          title: one.title,
-          wash: calendarDay(one.last_safe_day),
-          back: calendarDay(one.return_by),
-        })
-      }}</template>
+      {{ dueWords(one) }}
     </p>
   </section>
   <section class="calendar">

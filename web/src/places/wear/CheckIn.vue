@@ -171,7 +171,7 @@ useIntervalFn(() => (waits.value || shotWaits.value) && void pass(), AGAIN_MS)
     <p v-else-if="!page" class="quiet" role="status">{{ trouble || t('app.loading') }}</p>
     <form v-else novalidate @submit.prevent="tell">
       <header>
-        <h1>{{ t('checkin.title') }}</h1>
+        <h1>{{ t(page.to_open ? 'opening.page' : 'checkin.title') }}</h1>
         <p class="quiet">{{ t('checkin.about', { style: page.title, salon: page.salon }) }}</p>
       </header>
       <p v-if="page.advice && !page.to_open" class="advice" role="alert">{{ page.advice }}</p>

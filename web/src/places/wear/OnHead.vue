@@ -8,7 +8,7 @@ import { useLooks } from '@/api/looks'
 import { useWearing } from '@/api/wear'
 import Await from '@/parts/Await.vue'
 import WhyList from '@/parts/WhyList.vue'
-import { calendarDay, day, moment } from '@/text/format'
+import { calendarDay, clock, day, moment } from '@/text/format'
 
 import CardMenu from './CardMenu.vue'
 import WearStrip from './WearStrip.vue'
@@ -25,8 +25,9 @@ const which = computed(() => {
   if (days.washed_out) return t('wear.washedOut', { n: days.day ?? 0 })
   if (days.overdue_days) return t('wear.overdue', { n: days.overdue_days }, days.overdue_days)
   if (days.to_open_on) {
-    const at = days.to_open_at ? moment(days.to_open_at) : calendarDay(days.to_open_on)
-    return t('wear.inSet', { date: at })
+    const at = days.to_open_at && new Date(days.to_open_at)
+    const date = at ? `${day(at)}, ${clock(at)}` : calendarDay(days.to_open_on)
+    return t('wear.inSet', { date })
   }
   const of = days.of_days
   return days.day ? t('wear.day', { n: days.day, of }) : t('wear.today', { of })
@@ -46,7 +47,12 @@ const dates = computed(() => {
 })
 const next = computed(() => {
   const due = calendar.value?.next
-  return due && t('wear.next', { what: t(`wear.dues.${due.what}`), date: calendarDay(due.date) })
+  // That a set is to be opened stands above, with its hour.
+  return (
+    due &&
+    due.what !== 'release' &&
+    t('wear.next', { what: t(`wear.dues.${due.what}`), date: calendarDay(due.date) })
+  )
 })
 const lists = computed(() =>
   (
@@ -94,6 +100,12 @@ const lists = computed(() =>
           <span v-else class="quiet">{{ t('wear.notBooked') }}</span>
         </p>
         <div class="acts">
+          <RouterLink
+            v-if="calendar?.to_open_on && data.state === 'done'"
+            class="act"
+            :to="`/visits/${data.visit}`"
+            >{{ t('wear.noteOpening') }}</RouterLink
+          >
           <RouterLink class="act main" :to="`/clients/${props.client}/plan`">{{
             t('wear.planNext')
           }}</RouterLink>
@@ -124,7 +136,9 @@ const lists = computed(() =>
             <h3>{{ t(`wear.${name}`) }}</h3>
             <p :class="name">{{ lines?.join(' ') }}</p>
           </div>
-          <p v-if="!lists.length && data.done_on" class="quiet">{{ day(data.done_on) }}</p>
+          <p v-if="!lists.length && data.done_on" class="quiet">
+            {{ t('wear.made', { date: calendarDay(data.done_on) }) }}
+          </p>
         </div>
       </div>
     </section>

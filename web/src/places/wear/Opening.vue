@@ -61,7 +61,7 @@ function felt(next: Feel | undefined) {
 <style scoped>
 .opening {
   display: grid;
-  justify-items: start;
+  justify-items: stretch;
   gap: 10px;
   padding: 12px 14px;
   background: var(--remind-ground);

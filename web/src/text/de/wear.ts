@@ -7,6 +7,8 @@ export const wear = {
     washedOut: 'ausgewaschen, vor {n} Tagen',
     overdue: '{n} Tag überfällig | {n} Tage überfällig',
     inSet: 'im Wickel, öffnen {date}',
+    made: 'Gemacht am {date}',
+    noteOpening: 'Öffnen eintragen',
     open: 'öffnen {date}',
     good: 'am schönsten bis {date}',
     goodRange: 'Am schönsten bis {date}; bei 8 von 10 bis zwischen {low} und {high}.',
@@ -192,6 +194,7 @@ export const wear = {
       'Geht für dunkles Haar vor hellem, leerem Hintergrund. Gemessen wird nur sichtbares Haar. Gelöschte Bilder sind verloren.',
   },
   opening: {
+    page: 'Dein Haar öffnen',
     title: 'Bevor du es öffnest',
     feel: 'Wie fühlt sich der Ansatz an?',
     feels: { dry: 'trocken', damp_roots: 'etwas feucht', wet: 'nass' },

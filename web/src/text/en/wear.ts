@@ -7,6 +7,8 @@ export const wear = {
     washedOut: 'washed out, {n} days ago',
     overdue: 'overdue by {n} day | overdue by {n} days',
     inSet: 'in the set, open it on {date}',
+    made: 'Made on {date}',
+    noteOpening: 'Note its opening',
     open: 'open on {date}',
     good: 'best until {date}',
     goodRange: 'Best until {date}; for 8 in 10 clients, until between {low} and {high}.',
@@ -187,6 +189,7 @@ export const wear = {
       'Works for dark hair on a plain light background. Only visible hair is measured. Deleted pictures cannot be recovered.',
   },
   opening: {
+    page: 'Opening your hair',
     title: 'Before you open it',
     feel: 'How do the roots feel?',
     feels: { dry: 'dry', damp_roots: 'a little damp', wet: 'wet' },
