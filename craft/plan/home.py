@@ -281,7 +281,7 @@ def opening_at_home(case: Case) -> list[str]:
 
 
 @dataclass(frozen=True)
-class Since:
+class WearFacts:
     """What is known beside the plan of how it went.
 
     Args:
@@ -298,25 +298,25 @@ class Since:
 
 
 def phases(
-    case: Case, forecast: Forecast, since: Since, opened_min: float | None = None
+    case: Case, forecast: Forecast, facts: WearFacts, opened_min: float | None = None
 ) -> Iterator[HomePhase]:
     """What is done when, in order.
 
     Args:
         case, forecast: what is planned
-        since: how it went; once the set is open nothing of it is left to do
+        facts: how it went; once the set is open nothing of it is left to do
         opened_min: when the set is opened, from the beginning of the service [min]
     """
-    closed = since.opened is None
-    first = release_day(case, forecast) if since.opened is None else since.opened
+    closed = facts.opened is None
+    first = release_day(case, forecast) if facts.opened is None else facts.opened
 
     def on(day: int) -> str:
-        return day_word(case, day, since.done_on)
+        return day_word(case, day, facts.done_on)
 
     if closed:
-        yield from phases_in_set(case, forecast, since.done_on, opened_min)
+        yield from phases_in_set(case, forecast, facts.done_on, opened_min)
     opens = comes_back(case, forecast) or not closed
-    last = since.washed_by
+    last = facts.washed_by
     if last is None:
         last = wash_day(case, first, wear_days(case))
     yield HomePhase(
@@ -325,7 +325,7 @@ def phases(
         when=on(first) if opens else on(first + 1),
         lines=first_morning(case),
     )
-    worn = worn_looks(case, first, twisted_again=since.twisted_again, last=last)
+    worn = worn_looks(case, first, twisted_again=facts.twisted_again, last=last)
     if worn[1:]:
         yield HomePhase(
             key="looks",
@@ -334,7 +334,7 @@ def phases(
             lines=[look_line(case, each, on(each.since)) for each in worn],
         )
     nights = nights_after(case)
-    if since.twisted_again:
+    if facts.twisted_again:
         nights.insert(0, say("Every second night twist it again, larger than before."))
     yield HomePhase(
         key="nights",
@@ -414,13 +414,13 @@ def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Hom
         opened_min: when the set is opened, from the beginning of the service [min]
     """
     day = release_day(case, forecast)
-    since = Since(twisted_again=twists_again(case))
+    facts = WearFacts(twisted_again=twists_again(case))
     wash_by = wash_day(case, day, wear_days(case))
     in_set = comes_back(case, forecast) or bool(case.technique.wear.in_set)
     before = nights_in_set(case, forecast) if in_set or case.technique.release.needed else []
     return Home(
         night=[*before, *first_night(case, forecast), *nights_after(case)],
-        phases=list(phases(case, forecast, since, opened_min)),
+        phases=list(phases(case, forecast, facts, opened_min)),
         refresh=refresh(case, day),
         release_on_day=day,
         wash_by_day=wash_by,

@@ -102,7 +102,7 @@ def wear(request: WearRequest) -> WearAnswer:
                 LookFrom(date=on(look.since), day=look.since, style=look.style, title=look.title)
                 for look in worn.looks
             ],
-            phases=list(phases(case, worn.forecast, worn.since)),
+            phases=list(phases(case, worn.forecast, worn.facts)),
             day=None,
             of_days=worn.safe.day,
             overdue_days=0,

@@ -17,7 +17,7 @@ from craft.plan.forecast import Forecast
 from craft.plan.home import (
     REFRESH,
     WASH_BY_DAY,
-    Since,
+    WearFacts,
     WornLook,
     can_twist_again,
     comes_back,
@@ -134,10 +134,10 @@ class Worn:
         return self.case.technique.release.needed and not self.is_opened
 
     @property
-    def since(self) -> Since:
+    def facts(self) -> WearFacts:
         """How it went."""
         opened = self.first if self.is_opened else None
-        return Since(self.request.done_on, opened, self.twisted_again, self.wash_day)
+        return WearFacts(self.request.done_on, opened, self.twisted_again, self.wash_day)
 
     @cached_property
     def twisted_again(self) -> bool:

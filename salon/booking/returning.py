@@ -11,11 +11,14 @@ from salon.booking.models import ACTIVE, Booking
 from salon.booking.releases import opens_at
 from salon.planning.models import without_long
 from salon.visits.models import Visit
+from salon.visits.waiting import waits_for_opening
 from salon.visits.wear_dates import WearDates, wear_dates
 
 #: Who is due within so many days is listed. What was done longer ago is only listed where it has to
 #: be taken out.
 AHEAD_DAYS, LOOK_BACK_DAYS = 14, 120
+#: No set stays in longer than this.
+IN_SET_MOST = timedelta(days=14)
 
 
 @dataclass(frozen=True)
@@ -26,13 +29,18 @@ class Due:
         visit: the last one
         dates: of what is worn since
         overdue: whether it has been worn too long
-        opens_at: when its set is to be opened here; None where nothing is
+        opens_at: when its set is to be opened; None where none is in
     """
 
     visit: Visit
     dates: WearDates
     overdue: bool
     opens_at: datetime | None = None
+
+    @property
+    def at_home(self) -> bool:
+        """Whether the client opens the set."""
+        return self.visit.state != VisitState.BETWEEN
 
 
 def last_visits(since_days: int) -> list[Visit]:
@@ -53,7 +61,7 @@ def due_back(today: date | None = None) -> list[Due]:
     visits = last_visits(LOOK_BACK_DAYS)
     dates = wear_dates(visits)
     rows = [
-        Due(visit, dates[visit.pk], dates[visit.pk].overdue_days(now) > 0, to_open_here(visit))
+        Due(visit, dates[visit.pk], dates[visit.pk].overdue_days(now) > 0, to_open(visit))
         for visit in visits
         if visit.pk in dates
     ]
@@ -64,6 +72,10 @@ def due_back(today: date | None = None) -> list[Due]:
     return sorted(listed, key=lambda row: (row.opens_at is None, row.dates.return_by))
 
 
-def to_open_here(visit: Visit) -> datetime | None:
-    """When a set that is in is to be opened in the salon; None where it is not."""
-    return opens_at(visit.plan) if visit.state == VisitState.BETWEEN else None
+def to_open(visit: Visit) -> datetime | None:
+    """When a set that is in is to be opened, here or at home; None where none is."""
+    lately = visit.started_at is not None and visit.started_at > timezone.now() - IN_SET_MOST
+    if visit.released_at is not None or not lately:
+        return None
+    waits = visit.state == VisitState.BETWEEN or waits_for_opening(visit)
+    return opens_at(visit.plan) if waits else None

@@ -393,8 +393,9 @@ class DueSerializer(serializers.Serializer[Any]):
     return_by = serializers.DateField(source="dates.return_by")
     overdue = serializers.BooleanField()
     opens_at = serializers.DateTimeField(
-        allow_null=True, help_text="When its set is to be opened here; null where nothing is."
+        allow_null=True, help_text="When its set is to be opened; null where none is in."
     )
+    at_home = serializers.BooleanField(help_text="Whether the client opens it.")
 
 
 class HandsSerializer(serializers.Serializer[Any]):

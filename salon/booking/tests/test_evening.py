@@ -13,6 +13,8 @@ from salon.booking.returning import due_back
 from salon.booking.tests.base import BookingTest
 from salon.chair.services import note
 from salon.planning.models import Plan
+from salon.planning.services import save
+from salon.planning.wish import ClientWish
 from salon.platform.roles import WorkRole
 from salon.staff.services import add_colleague
 from salon.tests.base import PASSWORD
@@ -89,6 +91,17 @@ class EveningTest(BookingTest):
         self.assertGreater(due.opens_at, visit.started_at + timedelta(hours=1))
         listed = self.client.get("/api/due/").json()
         self.assertIsNotNone(listed[0]["opens_at"])
+
+    def test_a_set_that_is_opened_at_home_is_listed_so(self) -> None:
+        wish = {
+            "client": self.person.pk,
+            "goal": {"style": "two_strand_twist_out", "sections": 8},
+            "details": {"opened": "home"},
+        }
+        self.worked(save(self.person, parse(ClientWish, wish), self.user))
+        (due,) = self.client.get("/api/due/").json()
+        self.assertTrue(due["at_home"])
+        self.assertIsNotNone(due["opens_at"])
 
     def worked(self, plan: Plan) -> Visit:
         """A set that was made an hour ago."""

@@ -5226,9 +5226,11 @@ export interface components {
             overdue: boolean;
             /**
              * Format: date-time
-             * @description When its set is to be opened here; null where nothing is.
+             * @description When its set is to be opened; null where none is in.
              */
             opens_at: string | null;
+            /** @description Whether the client opens it. */
+            at_home: boolean;
         };
         /**
          * DueTimer

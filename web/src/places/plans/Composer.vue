@@ -175,6 +175,7 @@ async function judge(word: string | undefined) {
       :dry-min="dryMin"
       :air="good?.request?.room"
       :home="good?.request?.home"
+      :opened="answer?.details?.find(({ detail }) => detail === 'opened')"
       :now="good?.request?.now"
       :heat="good?.request?.goal.max_heat"
       :definition="good?.request?.goal.definition"

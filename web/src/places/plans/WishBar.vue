@@ -36,6 +36,8 @@ const props = defineProps<{
   wear?: number
   /** Diameter of the rods the last plan takes, if it takes any. */
   rods?: number
+  /** Where the set of the last plan is opened, if it takes another day. */
+  opened?: Schemas['DetailChoice']
   /** How the client comes in, in the last plan. */
   now?: Schemas['Now']
   /** The air the last plan was computed for, in the salon and at home. */
@@ -173,6 +175,15 @@ const styles = computed(() =>
       :placeholder="t('plan.noLimit')"
       width="120px"
       @update:model-value="desk.patch({ goal: { time_limit_min: $event } })"
+    />
+    <Choice
+      v-if="opened"
+      :label="opened.title"
+      :model-value="opened.chosen"
+      :options="opened.options.map(({ manner, title }) => ({ value: manner, text: title }))"
+      @update:model-value="
+        desk.patch({ details: { opened: $event === opened.usual ? null : $event } })
+      "
     />
     <Moment
       :label="t('plan.lookGoodFrom')"

@@ -117,6 +117,7 @@ const results = computed(() => {
     <LastRemarks :visit="props.visit" />
     <Opening
       v-if="data.to_open"
+      noted
       :advice="opened.data.value?.advice"
       :busy="opened.isPending.value"
       @tell="(dryness, isOpen) => opened.mutate({ dryness, opened: isOpen })"

@@ -53,7 +53,10 @@ const share = (booked: number, there: number) => (there ? Math.min(1, booked / t
 /** What somebody who has no appointment is due for. */
 function dueWords(one: NonNullable<typeof due.data.value>[number]) {
   const { title } = one
-  if (one.opens_at) return t('today.dueOpen', { title, at: moment(one.opens_at) })
+  if (one.opens_at) {
+    const key = one.at_home ? 'today.dueOpenHome' : 'today.dueOpen'
+    return t(key, { title, at: moment(one.opens_at) })
+  }
   const [wash, back] = [calendarDay(one.last_safe_day), calendarDay(one.return_by)]
   return t('today.dueBy', { title, wash, back })
 }

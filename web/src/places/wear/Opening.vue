@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Before a set is opened at home: does it feel dry? What to do then, and that it was opened. */
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import { drynessValues as FEELS } from '@/api/generated'
@@ -8,7 +8,7 @@ import Choice from '@/parts/Choice.vue'
 
 type Feel = (typeof FEELS)[number]
 
-defineProps<{
+const props = defineProps<{
   /** How it is opened, in order; empty where the client reads it elsewhere. */
   steps?: string[]
   /** From when on it may be opened, in words. */
@@ -16,10 +16,17 @@ defineProps<{
   /** What to do after what was told. */
   advice?: string
   busy?: boolean
+  /** Noted by the salon, as its client tells it. */
+  noted?: boolean
 }>()
 const emit = defineEmits<{ tell: [dryness: Feel, opened: boolean] }>()
 const { t } = useI18n()
 const feels = ref<Feel>()
+const title = computed(() => t(props.noted ? 'opening.noted' : 'opening.title'))
+const word = computed(() => {
+  if (props.noted) return 'opening.isOpen'
+  return feels.value === 'dry' ? 'opening.opened' : 'opening.openedDamp'
+})
 
 function felt(next: Feel | undefined) {
   feels.value = next
@@ -29,8 +36,8 @@ function felt(next: Feel | undefined) {
 </script>
 
 <template>
-  <section class="opening" :aria-label="t('opening.title')">
-    <h2>{{ t('opening.title') }}</h2>
+  <section class="opening" :aria-label="title">
+    <h2>{{ title }}</h2>
     <p v-if="from">
       <b>{{ t('opening.from', { moment: from }) }}</b>
     </p>
@@ -52,7 +59,7 @@ function felt(next: Feel | undefined) {
         :disabled="busy"
         @click="emit('tell', feels, true)"
       >
-        {{ t(feels === 'dry' ? 'opening.opened' : 'opening.openedDamp') }}
+        {{ t(word) }}
       </button>
     </template>
   </section>

@@ -80,6 +80,7 @@ export const today = {
     noSlot: 'In den nächsten zwei Wochen ist nichts frei.',
     due: 'Fällig, ohne Termin',
     dueBy: '{title}: höchstens bis {wash} tragen, nächster Termin bis {back}',
+    dueOpenHome: '{title}: das Set wird zu Hause geöffnet, ab {at}',
     dueOpen: '{title}: das Set wird hier geöffnet, ab {at}',
     pastClosing: 'Das ist {minutes} nach Ladenschluss ({at}).',
     calendar: 'Kalender',

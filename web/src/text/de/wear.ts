@@ -196,6 +196,8 @@ export const wear = {
   opening: {
     page: 'Dein Haar öffnen',
     title: 'Bevor du es öffnest',
+    noted: 'Zu Hause geöffnet: was am Telefon gesagt wird',
+    isOpen: 'Es ist geöffnet',
     feel: 'Wie fühlt sich der Ansatz an?',
     feels: { dry: 'trocken', damp_roots: 'etwas feucht', wet: 'nass' },
     opened: 'Ich habe es geöffnet',

@@ -79,6 +79,7 @@ export const today = {
     noSlot: 'No free time in the next two weeks.',
     due: 'Due back, no appointment',
     dueBy: '{title}: worn until {wash} at most, next appointment by {back}',
+    dueOpenHome: '{title}: the client opens the set at home, from {at}',
     dueOpen: '{title}: the set is to be opened here, from {at}',
     pastClosing: 'That is {minutes} after closing ({at}).',
     calendar: 'Calendar',

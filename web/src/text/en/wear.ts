@@ -191,6 +191,8 @@ export const wear = {
   opening: {
     page: 'Opening your hair',
     title: 'Before you open it',
+    noted: 'Opened at home: what the client tells you',
+    isOpen: 'It has been opened',
     feel: 'How do the roots feel?',
     feels: { dry: 'dry', damp_roots: 'a little damp', wet: 'wet' },
     from: 'From {moment}.',
