@@ -144,7 +144,7 @@ def good_reason(case: Case, air: Mapping[int, float], learned: Learned | None) -
         "{worn} are usual for this style in air of medium humidity", worn=plural(usual, "day")
     )
     if wished is not None and wished != usual:
-        because = say("{wished} wished; {rest}", wished=plural(wished, "day"), rest=because)
+        because = say("{chosen} chosen; {rest}", chosen=plural(wished, "day"), rest=because)
     if learned is not None and learned.visits:
         because += say(", × {factor:.2f} by {basis}", factor=learned.factor, basis=learned.basis)
     because += (

@@ -194,7 +194,7 @@ class CrownTest(PlanViewsTest):
             sheet = page.get_by_role("article")
             expect(sheet).to_contain_text("Allergies: lanolin")
             expect(sheet).to_contain_text("one by one")
-            expect(sheet).to_contain_text("First morning")
+            expect(sheet).to_contain_text("Once it is open")
             expect(sheet).to_contain_text("Back after")
             self.assertEqual(self.pages(), 1, style)
 

@@ -178,7 +178,7 @@ class AdaptedTest(TestCase):
         self.assertEqual(wished.good_until, usual.good_until)
         self.assertEqual(days_after(wished.wished_until), 14)
         said = {each.rule: each.because for each in wished.reasons}["good_until"]
-        self.assertIn("14 days wished; 6 days are usual", said)
+        self.assertIn("14 days chosen; 6 days are usual", said)
         self.assertLessEqual(wished.wash_by, wished.last_safe_day)
 
     def test_a_swim_while_it_is_in_the_set_undoes_it(self) -> None:

@@ -13,7 +13,7 @@ export const wear = {
     good: 'best until {date}',
     goodRange: 'Best until {date}; for 8 in 10 clients, until between {low} and {high}.',
     wash: 'wash by {date}',
-    wished: 'wished until {date}',
+    wished: 'chosen to last until {date}',
     safe: 'take out by {date}',
     back: 'next appointment by {date}',
     backOn: 'best next appointment: {date}',
