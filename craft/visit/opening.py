@@ -12,6 +12,10 @@ from craft.plan.times import opening_hour
 from craft.visit.gate import gate
 from craft.vocabulary import Dryness, Touch
 
+LEAVE_CLOSED = say(
+    "Leave it closed: roots that are opened damp frizz. Nothing over it; let air get to it."
+)
+
 
 def opens_at_home(asked: PlanRequest | None, shaped: datetime | None) -> Text | None:
     """When a client opens the set at home, in words; None before it is shaped.
@@ -41,9 +45,7 @@ def opening_advice(
     felt = visit.touches.get(Touch.ROOTS)
     if felt is None or felt is Dryness.DRY:
         return say("Dry at the roots: open it step by step, as the card says.")
-    text = say(
-        "Leave it closed: roots that are opened damp frizz. Nothing over it; let air get to it."
-    )
+    text = LEAVE_CLOSED
     found = gate(asked, visit, shaped, now)
     options = found.options if found else []
     later = next((option for option in options if option.key == "later"), None)

@@ -23,6 +23,7 @@ from craft.messages import Text, language
 from craft.plan.clock import moment_text
 from craft.ranges import SCORE_MAX, SCORE_MIN
 from craft.region import region
+from craft.visit.opening import LEAVE_CLOSED
 from craft.vocabulary import Contact, Dryness, HomeSign, Night, Refreshing, View
 from salon.aftercare.api import CheckinLinkSerializer
 from salon.aftercare.card import morning
@@ -47,7 +48,7 @@ from salon.aftercare.tasks import measure
 from salon.aftercare.wearing import planned_days, wear_of
 from salon.aftercare.wording import language_for
 from salon.platform.auth import current_user
-from salon.platform.fields import choice_field
+from salon.platform.fields import MOMENTS, choice_field
 from salon.platform.idempotency import Idempotency
 from salon.platform.language import lazy_sentence, sentence, spoken_now, use_language
 from salon.platform.permissions import PUBLIC, Access
@@ -149,6 +150,9 @@ class CheckinPageSerializer(serializers.Serializer[Any]):
     opens_from = serializers.CharField(
         allow_blank=True, help_text="From when it may be opened, in words."
     )
+    if_damp = serializers.CharField(
+        allow_blank=True, help_text="What to do where the roots are damp."
+    )
     today = WornTodaySerializer(allow_null=True)
     told = OwnDaySerializer(many=True)
     advice = serializers.CharField(allow_blank=True)
@@ -172,6 +176,7 @@ def page_of(visit: Visit, checkin: Checkin | None = None, advice: str = "") -> R
         "to_open": to_open,
         "opening_steps": [spoken_now(line) for line in steps_of_opening(visit)] if to_open else [],
         "opens_from": spoken_now(opens_from(worn)) if to_open and worn else "",
+        "if_damp": spoken_now(LEAVE_CLOSED) if to_open else "",
         "today": worn_today(worn) if not to_open and worn else None,
         "told": visit.checkins.all(),
         "advice": spoken_now(advice_of(checkin)) if checkin else advice,
@@ -259,6 +264,11 @@ class HomeOpeningSerializer(serializers.Serializer[Any]):
 
     dryness = choice_field([dryness.value for dryness in Dryness])
     opened = serializers.BooleanField()
+    at = serializers.DateTimeField(
+        required=False,
+        help_text="When that was; now where it is left out.",
+        error_messages={"invalid": MOMENTS},
+    )
 
 
 class OpeningAdviceSerializer(serializers.Serializer[Any]):
@@ -278,7 +288,9 @@ class OpeningView(CheckinView):
         given = HomeOpeningSerializer(data=request.data)
         given.is_valid(raise_exception=True)
         told = given.validated_data
-        visit = tell_of_opening(visit, Dryness(told["dryness"]), opened=told["opened"])
+        visit = tell_of_opening(
+            visit, Dryness(told["dryness"]), opened=told["opened"], at=told.get("at")
+        )
         advice = "" if told["opened"] else spoken_now(advice_before_opening(visit))
         return page_of(visit, advice=advice)
 
@@ -297,7 +309,11 @@ class OpenedAtHomeView(APIView):
         told = given.validated_data
         visit = get_object_or_404(Visit.objects.select_related("plan", "client"), pk=pk)
         visit = tell_of_opening(
-            visit, Dryness(told["dryness"]), current_user(request), opened=told["opened"]
+            visit,
+            Dryness(told["dryness"]),
+            current_user(request),
+            opened=told["opened"],
+            at=told.get("at"),
         )
         advice = "" if told["opened"] else spoken_now(advice_before_opening(visit))
         return Response(OpeningAdviceSerializer({"advice": advice}).data)

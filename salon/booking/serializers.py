@@ -21,7 +21,7 @@ from salon.booking.services import MAY_BECOME, version_of
 from salon.clients.models import Client
 from salon.planning.models import Plan
 from salon.platform.errors import core_schema
-from salon.platform.fields import choice_field, integer_field
+from salon.platform.fields import MOMENTS, choice_field, integer_field
 from salon.platform.language import SentenceField, lazy_sentence, sentence
 from salon.staff.services import name_of
 
@@ -29,9 +29,6 @@ STATES = [state.value for state in BookingState]
 
 
 DATES = lazy_sentence("Give a date as year-month-day, e.g. 2026-06-20.")
-
-
-MOMENTS = lazy_sentence("Give a date and a time, e.g. 2026-06-20T10:00.")
 
 
 @extend_schema_field(str)

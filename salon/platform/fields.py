@@ -15,6 +15,8 @@ from craft.messages import figure, measured
 from craft.region import countries
 from salon.platform.language import lazy_sentence, lazy_text, sentence
 
+#: What a field says that takes a moment.
+MOMENTS = lazy_sentence("Give a date and a time, e.g. 2026-06-20T10:00.")
 #: What a field says, by what is wrong.
 ErrorMessages = dict[str, Any]
 #: All that can be wrong with a number: one sentence says it.

@@ -16,7 +16,7 @@ from salon.salon_settings.services import current_salon
 from salon.tests.at_chair import ChairTest
 
 #: Hours of the evening and of the day after.
-BEGINS, SHAPED, WAKES, NOON = time(19, 30), time(20, 45), time(7), time(12)
+BEGINS, SHAPED, WAKES, NOON, LATER = time(19, 30), time(20, 45), time(7), time(12), time(15)
 
 
 class EveningBrowserTest(ChairTest):
@@ -83,7 +83,12 @@ class EveningBrowserTest(ChairTest):
         page.goto(address)
         page.get_by_text("dry", exact=True).click()
         expect(page.locator(".opening li").first).to_contain_text("Feel the roots")
+        # Told without a connection, it was opened when it was told, not when it arrives.
+        page.context.set_offline(True)
         page.get_by_role("button", name="I have opened it").click()
+        expect(page.get_by_text("Saved on this phone.")).to_be_visible()
+        self.it_is(LATER, days=1)
+        page.context.set_offline(False)
         expect(page.get_by_text("How does it look today?")).to_be_visible()
         expect(page.get_by_role("heading", name="Today: Two-strand twist-out")).to_be_visible()
         expect(page.get_by_text("Before you open it")).to_have_count(0)

@@ -1,5 +1,6 @@
 """The kit of a visit: out of the drawer, into the disinfectant, back; every move an entry."""
 
+from datetime import datetime
 from typing import Any
 from uuid import uuid4
 
@@ -22,18 +23,25 @@ from salon.visits.models import Event, Visit
 SERVER = "server"
 
 
-def entry(kind: EventKind, by: User | None, data: dict[str, Any], device: str = SERVER) -> AnyEvent:
-    """An entry of now; what is None is left out.
+def entry(
+    kind: EventKind,
+    by: User | None,
+    data: dict[str, Any],
+    device: str = SERVER,
+    at: datetime | None = None,
+) -> AnyEvent:
+    """An entry; what is None is left out.
 
     Args:
         kind: of entry
         by: whose hands; None: the client's own
         data: of the entry
         device: where it was noted
+        at: when; None: now
     """
     row = {
         "id": str(uuid4()),
-        "at": timezone.now().isoformat(),
+        "at": (at or timezone.now()).isoformat(),
         "device": device,
         "by": by.get_username() if by else "",
         "kind": kind.value,

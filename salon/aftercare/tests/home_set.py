@@ -56,6 +56,6 @@ class HomeSetTest(ApiTest):
     def entry(self, at: datetime, kind: str, **data: Any) -> dict[str, Any]:
         return {"id": str(uuid4()), "at": at.isoformat(), "kind": kind, "data": data}
 
-    def tell(self, dryness: str, *, opened: bool) -> Any:
-        body = {"dryness": dryness, "opened": opened}
+    def tell(self, dryness: str, *, opened: bool, **more: Any) -> Any:
+        body = {"dryness": dryness, "opened": opened} | more
         return self.phone.post(f"{self.address}opening/", body, content_type="application/json")

@@ -1,5 +1,9 @@
 """Sets that clients open at home: asked before, told by phone or by link, learned from."""
 
+from datetime import timedelta
+
+from django.utils import timezone
+
 from salon.aftercare.tests.home_set import SHAPED_H, HomeSetTest
 from salon.clients.models import OpenedSet
 from salon.planning.services import draft
@@ -31,6 +35,20 @@ class OpeningTest(HomeSetTest):
         self.assertIsNotNone(self.visit.released_at)
         again = draft(self.person, self.wish(), self.user).request
         self.assertIn("1 opened set of this client", again.drying_basis)
+
+    def test_told_later_it_was_opened_when_it_was(self) -> None:
+        hours_ago = timezone.now() - timedelta(hours=3)
+        self.tell("dry", opened=True, at=hours_ago.isoformat())
+        self.assertAlmostEqual(OpenedSet.objects.get().opened_h, SHAPED_H - 3, delta=0.1)
+
+    def test_not_before_it_was_made_and_a_phone_that_goes_ahead_means_now(self) -> None:
+        early = timezone.now() - timedelta(hours=SHAPED_H + 1)
+        answer = self.tell("dry", opened=True, at=early.isoformat())
+        self.assertRefused(answer, "at", "until now")
+        self.assertRefused(self.tell("dry", opened=True, at="noon"), "at", "date and a time")
+        ahead = timezone.now() + timedelta(hours=2)
+        self.tell("dry", opened=True, at=ahead.isoformat())
+        self.assertAlmostEqual(OpenedSet.objects.get().opened_h, SHAPED_H, delta=0.1)
 
     def test_told_on_the_telephone_it_is_the_same(self) -> None:
         path = f"/api/visits/{self.visit.pk}/opened/"

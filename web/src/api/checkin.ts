@@ -44,12 +44,18 @@ export async function ask(secret: string): Promise<CheckinPage> {
   }
 }
 
-/** How the roots feel before a set is opened at home, and whether it was opened. */
-export const tellOpened = async (secret: string, body: Schemas['HomeOpeningRequest']) =>
-  remember(
-    secret,
-    await answerOf(api.POST('/api/check-in/{secret}/opening/', { ...at(secret), body })),
+/** How the roots feel before a set is opened at home, and whether it was opened, with its moment. */
+export type Opening = Required<Schemas['HomeOpeningRequest']>
+const openingsKey = (secret: string) => `check-in ${secret} openings`
+export const openings = async (secret: string) => (await load<Opening[]>(openingsKey(secret))) ?? []
+export const keepOpening = (secret: string, told: Opening) =>
+  change<Opening[]>(openingsKey(secret), (before) => [...(before ?? []), told])
+const dropOpening = (secret: string, told: Opening) =>
+  change<Opening[]>(openingsKey(secret), (before) =>
+    (before ?? []).filter((one) => one.at !== told.at),
   )
+const sendOpening = (secret: string, body: Opening) =>
+  answerOf(api.POST('/api/check-in/{secret}/opening/', { ...at(secret), body }))
 
 /** Nothing more is written to this client. */
 export const stop = (secret: string) => answerOf(api.DELETE('/api/check-in/{secret}/', at(secret)))
@@ -85,6 +91,10 @@ const sendTold = (secret: string, told: Told) =>
 /** Send what waits, one by one; a refused one is reported and does not hold up the others. */
 export async function send(secret: string): Promise<{ page?: CheckinPage; refused?: Error }> {
   const result: { page?: CheckinPage; refused?: Error } = {}
+  const opened = (await openings(secret)).map((told) => ({
+    go: () => sendOpening(secret, told),
+    drop: () => dropOpening(secret, told),
+  }))
   const days = (await waiting(secret)).map((told) => ({
     go: () => sendTold(secret, told),
     drop: () => drop(secret, told),
@@ -93,7 +103,8 @@ export async function send(secret: string): Promise<{ page?: CheckinPage; refuse
     go: () => sendShot(secret, shot),
     drop: () => dropShot(secret, shot),
   }))
-  for (const one of [...days, ...pictures]) {
+  // How a style wears is told of one that is open.
+  for (const one of [...opened, ...days, ...pictures]) {
     try {
       const page = await remember(secret, await one.go())
       // A picture is no reason to take advice away.

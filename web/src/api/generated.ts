@@ -3710,6 +3710,8 @@ export interface components {
             opening_steps: string[];
             /** @description From when it may be opened, in words. */
             opens_from: string;
+            /** @description What to do where the roots are damp. */
+            if_damp: string;
             today: components["schemas"]["WornToday"] | null;
             told: components["schemas"]["OwnDay"][];
             advice: string;
@@ -6285,6 +6287,11 @@ export interface components {
         HomeOpeningRequest: {
             dryness: components["schemas"]["DrynessEnum"];
             opened: boolean;
+            /**
+             * Format: date-time
+             * @description When that was; now where it is left out.
+             */
+            at?: string;
         };
         /**
          * HomePhase

@@ -34,6 +34,8 @@ export const fr: Part<Catalogue> = {
     title: 'Avant d’ouvrir',
     feel: 'Comment sont les racines au toucher ?',
     feels: { dry: 'sèches', damp_roots: 'un peu humides', wet: 'mouillées' },
+    when: 'Ouvert',
+    ago: 'à l’instant | il y a {n} heure | il y a {n} heures',
     opened: 'C’est ouvert',
     openedDamp: 'C’est ouvert quand même',
   },

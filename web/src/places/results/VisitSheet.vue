@@ -120,7 +120,9 @@ const results = computed(() => {
       noted
       :advice="opened.data.value?.advice"
       :busy="opened.isPending.value"
-      @tell="(dryness, isOpen) => opened.mutate({ dryness, opened: isOpen })"
+      @tell="
+        (dryness, isOpen, at) => opened.mutate({ dryness, opened: isOpen, at: at.toISOString() })
+      "
     />
     <p v-if="opened.error.value" class="wrong" role="alert">{{ opened.error.value.message }}</p>
     <p v-for="flag in data.flags" :key="flag" class="wrong">

@@ -14,7 +14,8 @@ import {
   shotOf,
   shots,
   stop,
-  tellOpened,
+  openings,
+  keepOpening,
   type Told,
   tellingOf,
   waiting,
@@ -43,6 +44,7 @@ const AGAIN_MS = 15_000
 const page = ref<CheckinPage>()
 const waits = ref(0)
 const shotWaits = ref(false)
+const openingWaits = ref(false)
 const ended = ref(false)
 const trouble = ref('')
 const sent = ref(false)
@@ -98,6 +100,7 @@ async function pass() {
   const { page: next, refused } = await send(props.secret)
   if (next) page.value = next
   if (refused) trouble.value = refused.message
+  openingWaits.value = (await openings(props.secret)).length > 0
   waits.value = (await waiting(props.secret)).length
   shotWaits.value = (await shots(props.secret)).length > 0
 }
@@ -120,16 +123,13 @@ async function tell() {
   if (!trouble.value) Object.assign(typed, blank())
 }
 const opening = ref(false)
-async function tellOpening(dryness: Dryness, opened: boolean) {
+async function tellOpening(dryness: Dryness, opened: boolean, at: Date) {
   opening.value = true
-  try {
-    page.value = await tellOpened(props.secret, { dryness, opened })
-    trouble.value = ''
-  } catch (error) {
-    trouble.value = (error as Error).message
-  } finally {
-    opening.value = false
-  }
+  // Kept first, with its moment: told later it was opened then all the same.
+  await keepOpening(props.secret, { dryness, opened, at: at.toISOString() })
+  trouble.value = ''
+  await pass()
+  opening.value = false
 }
 const agreed = ref(false)
 const sending = ref(false)
@@ -162,7 +162,7 @@ onMounted(async () => {
   await pass()
 })
 useEventListener(window, 'online', () => void pass())
-useIntervalFn(() => (waits.value || shotWaits.value) && void pass(), AGAIN_MS)
+useIntervalFn(() => (waits.value || shotWaits.value || openingWaits.value) && void pass(), AGAIN_MS)
 </script>
 
 <template>
@@ -175,13 +175,13 @@ useIntervalFn(() => (waits.value || shotWaits.value) && void pass(), AGAIN_MS)
         <p class="quiet">{{ t('checkin.about', { style: page.title, salon: page.salon }) }}</p>
       </header>
       <p v-if="page.advice && !page.to_open" class="advice" role="alert">{{ page.advice }}</p>
-      <p v-if="waits" class="waits" role="status">{{ t('checkin.waits') }}</p>
+      <p v-if="waits || openingWaits" class="waits" role="status">{{ t('checkin.waits') }}</p>
       <p v-else-if="sent" class="sent" role="status">{{ t('checkin.sent') }}</p>
       <p v-if="trouble" class="wrong" role="alert">{{ trouble }}</p>
       <Opening
         v-if="page.to_open"
         :steps="page.opening_steps"
-        :advice="page.advice"
+        :advice="page.advice || page.if_damp"
         :from="page.opens_from"
         :busy="opening"
         @tell="tellOpening"

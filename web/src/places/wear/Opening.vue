@@ -19,7 +19,7 @@ const props = defineProps<{
   /** Noted by the salon, as its client tells it. */
   noted?: boolean
 }>()
-const emit = defineEmits<{ tell: [dryness: Feel, opened: boolean] }>()
+const emit = defineEmits<{ tell: [dryness: Feel, opened: boolean, at: Date] }>()
 const { t } = useI18n()
 const feels = ref<Feel>()
 const title = computed(() => t(props.noted ? 'opening.noted' : 'opening.title'))
@@ -31,8 +31,15 @@ const word = computed(() => {
 function felt(next: Feel | undefined) {
   feels.value = next
   // Damp hair stays in: that is told at once, and answered.
-  if (next && next !== 'dry') emit('tell', next, false)
+  if (next && next !== 'dry') emit('tell', next, false, new Date())
 }
+/** It is told of later than it was done. */
+const HOUR_MS = 3_600_000
+const HOURS = [0, 1, 3, 6] as const
+const hours = ref<number>(0)
+const ago = computed(() => HOURS.map((value) => ({ value, text: t('opening.ago', value) })))
+const tellOpen = (dryness: Feel) =>
+  emit('tell', dryness, true, new Date(Date.now() - hours.value * HOUR_MS))
 </script>
 
 <template>
@@ -52,12 +59,18 @@ function felt(next: Feel | undefined) {
       <ol v-if="feels === 'dry' && steps?.length">
         <li v-for="step in steps" :key="step">{{ step }}</li>
       </ol>
+      <Choice
+        :label="t('opening.when')"
+        :model-value="hours"
+        :options="ago"
+        @update:model-value="hours = $event ?? 0"
+      />
       <button
         class="act"
         :class="{ main: feels === 'dry' }"
         type="button"
         :disabled="busy"
-        @click="emit('tell', feels, true)"
+        @click="tellOpen(feels)"
       >
         {{ t(word) }}
       </button>

@@ -200,6 +200,8 @@ export const wear = {
     isOpen: 'Es ist geöffnet',
     feel: 'Wie fühlt sich der Ansatz an?',
     feels: { dry: 'trocken', damp_roots: 'etwas feucht', wet: 'nass' },
+    when: 'Geöffnet',
+    ago: 'gerade eben | vor {n} Stunde | vor {n} Stunden',
     opened: 'Ich habe es geöffnet',
     from: 'Ab {moment}.',
     openedDamp: 'Ich habe es trotzdem geöffnet',

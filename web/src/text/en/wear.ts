@@ -196,6 +196,8 @@ export const wear = {
     feel: 'How do the roots feel?',
     feels: { dry: 'dry', damp_roots: 'a little damp', wet: 'wet' },
     from: 'From {moment}.',
+    when: 'Opened',
+    ago: 'just now | {n} hour ago | {n} hours ago',
     opened: 'I have opened it',
     openedDamp: 'I have opened it all the same',
   },
