@@ -30,6 +30,8 @@ WASH_BY_DAY = 14
 #: is twisted again every second night.
 REFRESH_EVERY = {True: 3, False: 2}
 EVERY_SECOND_FROM_DAYS, EVERY_SECOND = 10, 2
+#: Keys of phases that are over once the set is open.
+OF_THE_SET = frozenset({"in_set", "release"})
 SETTLE = say("judge it after 15 to 60 minutes")
 
 #: What freshens a style.

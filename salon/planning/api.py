@@ -20,6 +20,7 @@ from craft.commands import COMMANDS
 from craft.contract import PlanAnswer, PlanRequest, parse, read
 from craft.contract.proposals import CompareAnswer, CompareRequest
 from craft.errors import CraftError
+from craft.plan.home import OF_THE_SET
 from salon.clients.models import Client
 from salon.core_api import json_response
 from salon.planning import services
@@ -119,8 +120,14 @@ class PlanSerializer(serializers.ModelSerializer[Plan]):
         return max(opened, default=None)
 
     def to_representation(self, plan: Plan) -> dict[str, Any]:
-        """A plan, without hair and person for who does not work on them."""
+        """A plan, without hair and person for who does not work on them.
+
+        Once its set is open nothing says any more that it is to be opened.
+        """
         shown = super().to_representation(plan)
+        if shown["opened_at"] is not None:
+            home = shown["answer"]["home"]
+            home["phases"] = [each for each in home["phases"] if each["key"] not in OF_THE_SET]
         if not has_role(self.context["request"].user, HANDS):
             shown["request"] = None
         return shown

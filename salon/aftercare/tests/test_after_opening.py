@@ -51,6 +51,8 @@ class AfterOpeningTest(HomeSetTest):
         self.assertEqual((page["opens_from"], page["to_open"]), ("", False))
         self.assertIn("opened_at", plan := self.client.get(self.plan_path).json())
         self.assertIsNotNone(plan["opened_at"])
+        keys = {phase["key"] for phase in plan["answer"]["home"]["phases"]}
+        self.assertFalse({"in_set", "release"} & keys)
 
     @property
     def plan_path(self) -> str:

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** What the client does between visits, phase by phase. */
-import { computed } from 'vue'
 import { useI18n } from 'vue-i18n'
 
 import type { Schemas } from '@/api/client'
@@ -10,14 +9,8 @@ const props = defineProps<{
   home: Schemas['Home']
   begin?: Date
   timed?: boolean
-  /** The set is open: what was done with it until then is over. */
-  opened?: boolean
 }>()
 const { t } = useI18n()
-const OVER = ['in_set', 'release']
-const phases = computed(() =>
-  (props.home.phases ?? []).filter((phase) => !props.opened || !OVER.includes(phase.key)),
-)
 
 /** By the clock, to the quarter of an hour: nobody opens a set to the minute. */
 const QUARTER_MS = 15 * 60_000
@@ -32,7 +25,7 @@ function clock(phase: Schemas['HomePhase']) {
 
 <template>
   <dl v-if="home.phases?.length">
-    <div v-for="phase in phases" :key="phase.key">
+    <div v-for="phase in home.phases" :key="phase.key">
       <dt>
         {{ phase.title }}
         <span class="quiet">{{ [clock(phase), phase.when].filter(Boolean).join(' · ') }}</span>

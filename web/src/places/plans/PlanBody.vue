@@ -29,8 +29,6 @@ const props = defineProps<{
   /** Bottles another one may be chosen from. */
   shelf?: Schemas['ShelfItem'][]
   byHand?: Record<string, string>
-  /** Whether its set has been opened. */
-  opened?: boolean
   /** The layers, where they were composed by hand. */
   composed?: Schemas['Layer'][]
 }>()
@@ -227,7 +225,7 @@ const folds = computed(() =>
         </div>
       </section>
     </div>
-    <PlanNotes :answer="answer" :begin="begin" :opened="opened" class="columns notes" />
+    <PlanNotes :answer="answer" :begin="begin" class="columns notes" />
   </template>
 </template>
 

@@ -11,7 +11,7 @@ import { measure } from '@/text/measures'
 import HomePhases from './HomePhases.vue'
 import { usePlanWords } from './words'
 
-const props = defineProps<{ answer: PlanAnswer; begin?: Date; opened?: boolean }>()
+const props = defineProps<{ answer: PlanAnswer; begin?: Date }>()
 const { t } = useI18n()
 const { returnText } = usePlanWords()
 
@@ -112,12 +112,7 @@ const pieces = computed(() => {
     </section>
     <section>
       <h2>{{ t('plan.home') }}</h2>
-      <HomePhases
-        :home="answer.home"
-        :begin="begin"
-        :timed="Boolean(answer.times)"
-        :opened="opened"
-      />
+      <HomePhases :home="answer.home" :begin="begin" :timed="Boolean(answer.times)" />
       <p>
         {{ returnText(answer) }}
       </p>

@@ -121,6 +121,6 @@ function revise() {
     <p v-if="data.opened_at" role="note">
       {{ t('plan.isOpened', { when: when(new Date(data.opened_at), new Date()) }) }}
     </p>
-    <PlanBody :answer="data.answer" :opened="Boolean(data.opened_at)" />
+    <PlanBody :answer="data.answer" />
   </Await>
 </template>
