@@ -46,6 +46,9 @@ def tell_of_opening(
     """
     # Told by the client and on the telephone at once, it is opened once.
     visit = Visit.objects.select_for_update().select_related("plan", "client").get(pk=visit.pk)
+    if at is not None and visit.released_at == at:
+        # The same word, sent again because its answer was lost on the way.
+        return visit
     if not waits_for_opening(visit):
         raise CraftError("opened", sentence("This style has been opened already."))
     if at is not None:

@@ -41,6 +41,13 @@ class OpeningTest(HomeSetTest):
         self.tell("dry", opened=True, at=hours_ago.isoformat())
         self.assertAlmostEqual(OpenedSet.objects.get().opened_h, SHAPED_H - 3, delta=0.1)
 
+    def test_sent_again_because_the_answer_was_lost_it_counts_once(self) -> None:
+        moment = (timezone.now() - timedelta(hours=1)).isoformat()
+        for _ in range(2):
+            answer = self.tell("dry", opened=True, at=moment)
+            self.assertEqual(answer.status_code, 200, answer.content)
+        self.assertEqual(OpenedSet.objects.count(), 1)
+
     def test_not_before_it_was_made_and_a_phone_that_goes_ahead_means_now(self) -> None:
         early = timezone.now() - timedelta(hours=SHAPED_H + 1)
         answer = self.tell("dry", opened=True, at=early.isoformat())

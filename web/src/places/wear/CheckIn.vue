@@ -99,7 +99,11 @@ async function load() {
 async function pass() {
   const { page: next, refused } = await send(props.secret)
   if (next) page.value = next
-  if (refused) trouble.value = refused.message
+  if (refused) {
+    trouble.value = refused.message
+    // What was refused was told by somebody else meanwhile: the page is another one.
+    page.value = await ask(props.secret).catch(() => page.value)
+  }
   openingWaits.value = (await openings(props.secret)).length > 0
   waits.value = (await waiting(props.secret)).length
   shotWaits.value = (await shots(props.secret)).length > 0
