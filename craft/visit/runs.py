@@ -105,7 +105,8 @@ def release_run(log: Log) -> ReleaseRun | None:
         by=first.by,
         after_h=round(hours, 2),
         damp_because=because,
-        at_home=isinstance(first, Released) and first.data.at_home,
+        # By the plan, too: a correction says when it was opened, not where.
+        at_home=log.plan.opened_at_home or (isinstance(first, Released) and first.data.at_home),
     )
 
 

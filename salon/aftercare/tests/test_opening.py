@@ -1,6 +1,8 @@
 """Sets that clients open at home: asked before, told by phone or by link, learned from."""
 
 from datetime import timedelta
+from typing import Any
+from uuid import uuid4
 
 from django.utils import timezone
 
@@ -47,6 +49,26 @@ class OpeningTest(HomeSetTest):
             answer = self.tell("dry", opened=True, at=moment)
             self.assertEqual(answer.status_code, 200, answer.content)
         self.assertEqual(OpenedSet.objects.count(), 1)
+
+    def test_corrected_it_was_still_opened_at_home(self) -> None:
+        self.tell("dry", opened=True)
+        moment = timezone.now() - timedelta(hours=2)
+        path = f"/api/visits/{self.visit.pk}/"
+        body: dict[str, Any] = {
+            "id": str(uuid4()),
+            "steps": [],
+            "doses": [],
+            "sure": True,
+            "dryness": "dry",
+            "started_at": self.visit.started_at.isoformat(),
+            "released_at": moment.isoformat(),
+        }
+        answer = self.client.put(path, body, "application/json")
+        self.assertEqual(answer.status_code, 200, answer.content)
+        opened = OpenedSet.objects.get()
+        self.assertTrue(opened.at_home)
+        # No minutes were typed, so shaping ended when the plan has it.
+        self.assertLess(opened.opened_h, SHAPED_H - 1)
 
     def test_not_before_it_was_made_and_a_phone_that_goes_ahead_means_now(self) -> None:
         early = timezone.now() - timedelta(hours=SHAPED_H + 1)

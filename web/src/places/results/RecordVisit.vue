@@ -43,6 +43,12 @@ watch(
   { immediate: true },
 )
 
+/** The day it is about: of the visit, or of its plan where it is still to be written down. */
+const begun = computed(
+  () =>
+    recorded.data.value?.started_at ?? plan.data.value?.planned_start ?? plan.data.value?.made_at,
+)
+
 /** Values that can be, but hardly are: asked once. */
 const doubts = computed(() => {
   const error = saving.value.error.value
@@ -76,7 +82,7 @@ onKeyStroke('Enter', (event) => {
         <PageHeader
           :title="data.client_name"
           :to="`/clients/${data.client}`"
-          :about="`${t(props.visit ? 'visit.correcting' : 'visit.title')} · ${data.title}, ${day(data.made_at)}`"
+          :about="`${t(props.visit ? 'visit.correcting' : 'visit.title')} · ${data.title}, ${day(begun)}`"
         >
           <button class="act main" type="submit" :disabled="saving.isPending.value">
             {{ t(props.visit ? 'visit.correct' : 'visit.save') }}
