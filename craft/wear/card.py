@@ -4,8 +4,9 @@ from craft.contract.plan import PlanAnswer
 from craft.contract.wear import HomeHelp
 from craft.messages import say
 from craft.plan.case import Case
+from craft.plan.details import does
 from craft.plan.night import Lying, bedtime_of
-from craft.vocabulary import HomeDrawing, Night, SetKind, Style
+from craft.vocabulary import Detail, HomeDrawing, Manner, Night, SetKind, Style
 
 FRIZZ = say(
     "Smooth it with a drop of oil between the palms; no brush, and no water on a humid day."
@@ -63,8 +64,9 @@ def drawings(case: Case, *, opened: bool) -> list[HomeDrawing]:
         opened: whether the set is open already
     """
     drawn = []
-    closed = case.technique.release.needed and not opened
-    if closed and case.technique.setting.kind is not SetKind.LOOSE:
+    # Who comes back for it is not shown how to open it.
+    by_client = case.technique.release.needed and does(case, Detail.OPENED, Manner.HOME)
+    if by_client and not opened and case.technique.setting.kind is not SetKind.LOOSE:
         drawn.append(HomeDrawing.UNWIND)
     bedtime = bedtime_of(case.request, case.hair)
     if bedtime.lying in LYING_DRAWN:

@@ -30,7 +30,8 @@ NO_PANGO = message(
 )
 
 
-OPEN_IT = message("Open it")
+#: What is done with a set that is in: by the client, or in the salon.
+OPEN_IT, OPENED_HERE = message("Open it"), message("Opening, with us")
 
 
 class CardSize(StrEnum):
@@ -68,7 +69,7 @@ class Card:
         """The dates that matter, in order: what is still to happen, and when."""
         answer = self.answer
         dates = [
-            (OPEN_IT, answer.to_open_on),
+            (OPEN_IT if opened_at_home(self.plan) else OPENED_HERE, answer.to_open_on),
             (message("Looks its best until"), answer.good_until),
             (message("Wash by"), answer.wash_by),
             (message("Take it out by"), answer.last_safe_day if answer.has_to_come_out else None),
@@ -258,7 +259,8 @@ def entries_of(card: Card) -> Iterator[Entry]:
     """What stands in a calendar: dates, looks, mornings with work."""
     answer = card.answer
     for what, day in card.dates:
-        at = answer.to_open_at if day == answer.to_open_on and what == OPEN_IT else None
+        opens = what in (OPEN_IT, OPENED_HERE)
+        at = answer.to_open_at if opens else None
         yield Entry(day, what, decapitalised(what), at=at)
     for look in answer.looks[1:]:
         yield Entry(look.date, f"look {look.style}", spoken_now(inline(look.title)))

@@ -334,8 +334,8 @@ class HouseholdTest(TestCase):
 class CardTest(TestCase):
     def test_what_is_drawn_is_what_is_done(self) -> None:
         for style, night, drawn in (
-            ("two_strand_twist_out", "scarf", ["unwind", "gather", "scarf"]),
-            ("banded_stretch", "bonnet", ["unwind", "rings", "scarf"]),
+            ("two_strand_twist_out", "scarf", ["gather", "scarf"]),
+            ("banded_stretch", "bonnet", ["rings", "scarf"]),
             ("slick_bun", "none", []),
         ):
             with self.subTest(style):
@@ -345,7 +345,13 @@ class CardTest(TestCase):
     def test_long_hair_is_gathered_and_folded_where_nothing_is_worn(self) -> None:
         long = HAIR | {"length_cm": 40, "relaxed_cm": 20}
         answer = asked(hair=long, person={"night": "none"})
-        self.assertEqual([each.value for each in answer.drawings], ["unwind", "gather", "folded"])
+        self.assertEqual([each.value for each in answer.drawings], ["gather", "folded"])
+
+    def test_who_opens_it_is_shown_how_until_it_is_open(self) -> None:
+        home = plan_request(goal={"style": "two_strand_twist_out"}, details={"opened": "home"})
+        for opened, drawn in ((None, True), (on(1), False)):
+            answer = asked(asked=home, hair=None, released_on=opened)
+            self.assertEqual("unwind" in [each.value for each in answer.drawings], drawn)
 
     def test_pain_and_itch_are_never_judged_here(self) -> None:
         said = {each.when: each.do for each in asked().help}
