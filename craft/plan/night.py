@@ -194,10 +194,7 @@ def bedtime_of(request: PlanRequest, hair: CompleteHair, style: Style | None = N
 
 def worn_at_night(style: Style, request: PlanRequest) -> OnHead:
     """What is on the head at night: what came, on the night of a night preparation."""
-    technique = TECHNIQUES[style]
-    if style is Style.NIGHT_PREP:
-        return request.now.style
-    return OnHead.LOOSE if technique.release.needed else technique.wear.leaves
+    return request.now.style if style is Style.NIGHT_PREP else TECHNIQUES[style].worn
 
 
 def for_tonight(technique: Technique, request: PlanRequest, hair: CompleteHair) -> Technique:

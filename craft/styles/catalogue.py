@@ -51,3 +51,5 @@ FILES = (
     night_prep,
 )
 TECHNIQUES: dict[Style, Technique] = {file.STYLE.style: file.STYLE for file in FILES}
+#: Services after which what was worn before is worn on.
+KEEP_STYLE = frozenset(style for style, each in TECHNIQUES.items() if each.keeps_style)

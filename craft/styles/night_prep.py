@@ -23,6 +23,7 @@ STYLE = Technique(
         water=0.13,
     ),
     stays_in=(Role.SCALP_OIL,),
+    keeps_style=True,
     # Edges and dry places. Own value.
     scalp_share=0.25,
     setting=Setting(

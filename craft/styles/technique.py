@@ -250,6 +250,7 @@ class Technique:
         stays_in: products left in, in the usual order; hold last
         scalp_share: of the scalp that oil goes on
         usual: how its details are done where nobody chose
+        keeps_style: whether what was worn before is worn on afterwards, from the same day
     """
 
     style: Style
@@ -266,6 +267,12 @@ class Technique:
     finish: Finish = field(default_factory=Finish)
     fitness: Fitness = field(default_factory=Fitness)
     usual: Mapping[Detail, Manner] = field(default_factory=dict)
+    keeps_style: bool = False
+
+    @property
+    def worn(self) -> OnHead:
+        """What is on the head once the style is there."""
+        return OnHead.LOOSE if self.release.needed else self.wear.leaves
 
     @property
     def in_rows(self) -> bool:

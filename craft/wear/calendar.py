@@ -26,7 +26,6 @@ from craft.wear.limits import (
     spread_of,
     stays_on,
     washed_out,
-    worn_as,
 )
 from craft.wear.worn import WASH_AFTER_SWIM_DAYS, Worn
 from craft.words import plural
@@ -91,7 +90,7 @@ def wear(request: WearRequest) -> WearAnswer:
             good_until_low=on(worn.first + math.floor(good * sooner)),
             good_until_high=on(worn.first + math.ceil(good * later)),
             last_safe_day=on(worn.safe.day),
-            has_to_come_out=stays_on(worn_as(case.technique)),
+            has_to_come_out=stays_on(case.technique.worn),
             wished_until=on(worn.first + wished) if wished else None,
             wash_by=on(worn.wash_day),
             return_on=on(worn.back_day),

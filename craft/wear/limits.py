@@ -11,7 +11,6 @@ from craft.messages import say, word
 from craft.plan.case import Case
 from craft.plan.home import WASH_BY_DAY, worn_before
 from craft.plan.steps.before import TAKE_DOWNS
-from craft.styles.technique import Technique
 from craft.vocabulary import OnHead
 from craft.wear.ageing import USUAL_RH
 from craft.words import plural
@@ -41,11 +40,6 @@ class Limit:
 
     day: int
     why: Reason
-
-
-def worn_as(technique: Technique) -> OnHead:
-    """What is on the head once the style is there."""
-    return OnHead.LOOSE if technique.release.needed else technique.wear.leaves
 
 
 def stays_on(worn: OnHead) -> bool:
@@ -101,7 +95,7 @@ def last_safe(case: Case, opened: int, *, twisted_again: bool) -> Limit:
     """
     most = WASH_BY_DAY - worn_before(case)
     if not case.technique.release.needed:
-        limit = left_on(worn_as(case.technique))
+        limit = left_on(case.technique.worn)
         return Limit(max(1, min(most, limit.day - worn_before(case))), limit.why)
     if twisted_again:
         why = say("Twisted again every second night it lasts two weeks, then it is washed.")

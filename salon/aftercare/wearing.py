@@ -10,6 +10,7 @@ from django.utils import timezone
 from craft.contract.wear import AirOn, WearAnswer, WearEvent, WearRequest
 from craft.errors import CraftError
 from craft.physics.air import indoors
+from craft.styles.catalogue import KEEP_STYLE
 from craft.vocabulary import Style, VisitState, WearEventKind
 from craft.wear.calendar import wear
 from craft.wear.outcome import Outcome, outcome
@@ -62,6 +63,7 @@ class Wearing:
 def last_visit(client: Client) -> Visit | None:
     """The visit that what is on the head comes from."""
     begun = Visit.objects.filter(client=client).exclude(state=VisitState.PLANNED)
+    begun = begun.exclude(plan__style__in=KEEP_STYLE)
     return (
         without_long(begun.select_related("plan", "client"), "plan")
         .order_by("-started_at", "-pk")

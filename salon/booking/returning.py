@@ -6,6 +6,7 @@ from datetime import date, datetime, timedelta
 from django.db.models import OuterRef, Subquery
 from django.utils import timezone
 
+from craft.styles.catalogue import KEEP_STYLE
 from craft.vocabulary import VisitState
 from salon.booking.models import ACTIVE, Booking
 from salon.booking.releases import opens_at
@@ -46,7 +47,7 @@ class Due:
 def last_visits(since_days: int) -> list[Visit]:
     """The last visit of each client who was here lately and has nothing booked."""
     booked = Booking.objects.filter(state__in=ACTIVE, end__gte=timezone.now()).values("client")
-    begun = Visit.objects.exclude(state=VisitState.PLANNED)
+    begun = Visit.objects.exclude(state=VisitState.PLANNED).exclude(plan__style__in=KEEP_STYLE)
     newest = begun.filter(client=OuterRef("client")).order_by("-started_at", "-pk").values("pk")[:1]
     rows = begun.filter(
         pk=Subquery(newest), started_at__gte=timezone.now() - timedelta(days=since_days)

@@ -39,6 +39,14 @@ class WearingTest(ApiTest):
         )
         self.assertEqual(shown["failed"], ["Frizz 4 of 5."])
 
+    def test_a_night_changes_nothing_of_what_is_worn(self) -> None:
+        visit = self.worn()
+        before = self.shown()
+        self.worn("night_prep", days_ago=1)
+        after = self.shown()
+        self.assertEqual((after["visit"], after["title"]), (visit.pk, before["title"]))
+        self.assertEqual(after["calendar"]["wash_by"], before["calendar"]["wash_by"])
+
     def test_overdue(self) -> None:
         self.worn("slick_bun", days_ago=9)
         self.assertEqual(self.shown()["calendar"]["overdue_days"], 5)
