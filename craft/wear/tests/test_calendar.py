@@ -1,18 +1,20 @@
 """The days between visits, against facts of the trade. Common practice, no source, unless said."""
 
 import math
-from datetime import date, timedelta
+from datetime import date, datetime, timedelta
 from itertools import pairwise
 from typing import Any
 from unittest import TestCase
+from zoneinfo import ZoneInfo
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.contract import parse
-from craft.contract.plan import Learned
+from craft.contract.plan import Learned, PlanRequest
 from craft.contract.wear import WearAnswer, WearDay, WearRequest
 from craft.errors import CraftError, Missing
+from craft.plan.planner import plan
 from craft.tests.requests import HAIR, plan_request
 from craft.vocabulary import OnHead, Style, WearEventKind, WearPhase
 from craft.wear.ageing import Ageing
@@ -146,6 +148,53 @@ class LimitTest(TestCase):
             self.assertEqual(kept, sorted(kept, reverse=True))
         if answer.next:
             self.assertGreaterEqual(answer.next.date, DONE + timedelta(days=3))
+
+
+class ClockTest(TestCase):
+    """The calendar and the plan it comes from name the same days and hours."""
+
+    @settings(max_examples=60, deadline=None)
+    @given(
+        start=st.datetimes(datetime(2026, 1, 1), datetime(2027, 12, 31)),
+        zone=st.sampled_from(["UTC", "Europe/Lisbon", "America/New_York", "Asia/Tokyo"]),
+        style=st.sampled_from(list(Style)),
+        opened_after=st.integers(0, 4),
+    )
+    def test_of_a_set_that_is_in_and_of_one_that_is_open(
+        self, start: datetime, zone: str, style: Style, opened_after: int
+    ) -> None:
+        begun = start.replace(tzinfo=ZoneInfo(zone), microsecond=0)
+        planned = plan_request(
+            goal={"style": style.value},
+            start=begun.isoformat(),
+            zone=zone,
+            details={"opened": "home"},
+        )
+        try:
+            times = plan(parse(PlanRequest, planned)).times
+        except CraftError:
+            return
+        assert times is not None
+        done_on = times.start.date()
+        request = {"style": style.value, "done_on": done_on.isoformat(), "asked": planned}
+        closed = wear(parse(WearRequest, request))
+        if closed.to_open_at is not None:
+            self.assertEqual(closed.to_open_at.date(), closed.to_open_on)
+            self.assertEqual(closed.to_open_at, times.release)
+        opened_on = done_on + timedelta(days=opened_after)
+        opened = wear(parse(WearRequest, request | {"released_on": opened_on.isoformat()}))
+        self.assertEqual((opened.to_open_on, opened.to_open_at), (None, None))
+        keys = {phase.key for phase in opened.phases}
+        if closed.to_open_on is not None:
+            self.assertFalse({"in_set", "release"} & keys)
+        for answer in (closed, opened):
+            self.assertTrue(all(look.date < answer.wash_by for look in answer.looks[1:]))
+            self.assertEqual([look.title for look in answer.looks], worn_titles(answer))
+
+
+def worn_titles(answer: WearAnswer) -> list[str]:
+    """What the days say it is worn as, each once."""
+    return list(dict.fromkeys(day.look for day in answer.days if day.look))
 
 
 class AdaptedTest(TestCase):
