@@ -31,7 +31,7 @@ class Lying(StrEnum):
 TIED_FROM_CM, GATHERS_FROM_CM, TAIL_FROM_CM = 5.0, 10.0, 25.0
 #: With fewer hairs a soft tie will do, with more it takes the largest [hairs/cm²]. Own values.
 LARGE_TIE_FROM_PER_CM2, LARGEST_TIE_FROM_PER_CM2 = 150.0, 215.0
-#: Loose rings keep the stretch; so many, where one tie holds it badly [hairs/cm²]. Own value.
+#: Loose rings that keep the stretch, on hair too dense for one tie [hairs/cm²]. Own values.
 RINGS, RINGS_FROM_PER_CM2 = 5, 150.0
 #: Small clips that hold the front pieces on the tie.
 FOLDED_CLIPS = 4
@@ -61,7 +61,7 @@ class Bedtime:
         style: that is worn
         worn: what is on the head
         night: what the client keeps on
-        rings: so many are wished; None where nobody chose
+        rings: the number that was chosen; None if none was
     """
 
     hair: CompleteHair

@@ -10,7 +10,7 @@ from craft.physics.appearance import settling_days
 
 #: Air of a day that nobody forecast.
 USUAL_RH = 0.5
-#: Twisted again at night it is by so much as new as it was on its first day. Own value.
+#: Share of its age that a night twisted again takes off. Own value.
 RENEWED = 0.6
 #: Nothing is worn for more days than this.
 LONGEST_DAYS = 21
@@ -52,7 +52,7 @@ class Ageing:
         return age
 
     def good_for(self, lasts: float) -> int:
-        """Days from the release until it looks older than so many days of usual wear make it."""
+        """Days from the release for which it looks no older than after `lasts` usual days."""
         days = 0
         while days < LONGEST_DAYS and self.age(self.first + days + 1) <= lasts + 1e-9:
             days += 1

@@ -379,7 +379,7 @@ class Times(Frozen):
     """Likely; null where nothing dries, or it never is."""
     dry_early: AwareDatetime | None
     dry_late: AwareDatetime | None
-    """Nine in ten sets dry between `dry_early` and `dry_late`."""
+    """Nine sets in ten are dry between `dry_early` and `dry_late`."""
     covered_from: AwareDatetime | None
     """Safely dry: from then on a cap, scarf, wig or helmet may go over it."""
     release: AwareDatetime | None

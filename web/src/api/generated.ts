@@ -12579,7 +12579,7 @@ export interface components {
             dry_early: string | null;
             /**
              * Dry Late
-             * @description Nine in ten sets dry between `dry_early` and `dry_late`.
+             * @description Nine sets in ten are dry between `dry_early` and `dry_late`.
              */
             dry_late: string | null;
             /**

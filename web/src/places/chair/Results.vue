@@ -3,18 +3,14 @@
 import { computed, ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import {
-  comfortValues as COMFORTS,
-  residueValues as RESIDUES,
-  traitValues as TRAITS,
-} from '@/api/generated'
+import { residueValues as RESIDUES, traitValues as TRAITS } from '@/api/generated'
 import type { Chair } from '@/api/chairLog'
 import type { Schemas } from '@/api/client'
 import Amount from '@/parts/Amount.vue'
 import Choice from '@/parts/Choice.vue'
-import TextField from '@/parts/TextField.vue'
 
 import Anchor from './Anchor.vue'
+import ClientSays from './ClientSays.vue'
 import FaultMap from './FaultMap.vue'
 import type { Progress } from './fold'
 
@@ -132,7 +128,12 @@ function close() {
       :findings="findings"
       @fault="(data) => emit('fault', data)"
     />
-    <div class="beside">
+    <ClientSays
+      v-model:said="said"
+      v-model:next="next"
+      :comfort="comfort"
+      @comfort="emit('comfort', $event)"
+    >
       <Choice
         :label="t('visit.residue')"
         :model-value="residue ?? undefined"
@@ -141,22 +142,8 @@ function close() {
         "
         @update:model-value="(value) => value && emit('residue', value)"
       />
-      <Choice
-        :label="t('chair.comfort')"
-        :model-value="comfort ?? undefined"
-        :options="
-          COMFORTS.map((value) => ({ value: value as string, text: t(`chair.comforts.${value}`) }))
-        "
-        @update:model-value="(value) => value && emit('comfort', value)"
-      />
       <Amount v-model="length" :label="t('chair.hangs')" unit="cm" name="length_cm" width="104px" />
-    </div>
-    <p v-if="comfort === 'pain'" class="wrong" role="alert">{{ t('chair.pain') }}</p>
-    <p v-else-if="comfort === 'tight'" class="wrong" role="note">{{ t('chair.tight') }}</p>
-    <div class="beside">
-      <TextField v-model="said" :label="t('chair.abouts.client')" name="said" :maxlength="2000" />
-      <TextField v-model="next" :label="t('chair.abouts.next')" name="next" :maxlength="2000" />
-    </div>
+    </ClientSays>
     <slot />
     <p v-if="asked && !scored" class="ask" role="alert">{{ t('chair.nothingScored') }}</p>
     <button class="act big main" type="button" @click="close">

@@ -3,9 +3,7 @@
 import { ref } from 'vue'
 import { useI18n } from 'vue-i18n'
 
-import { comfortValues as COMFORTS } from '@/api/generated'
-import Choice from '@/parts/Choice.vue'
-import TextField from '@/parts/TextField.vue'
+import ClientSays from './ClientSays.vue'
 
 defineProps<{
   /** When and where it is opened, in words. */
@@ -32,20 +30,12 @@ function close() {
   <section class="stays" :aria-label="t('chair.setStays')">
     <h2>{{ t('chair.setStays') }}</h2>
     <p>{{ t('chair.goesHome', { when }) }}</p>
-    <Choice
-      :label="t('chair.comfort')"
-      :model-value="comfort ?? undefined"
-      :options="
-        COMFORTS.map((value) => ({ value: value as string, text: t(`chair.comforts.${value}`) }))
-      "
-      @update:model-value="(value) => value && emit('comfort', value)"
+    <ClientSays
+      v-model:said="said"
+      v-model:next="next"
+      :comfort="comfort"
+      @comfort="emit('comfort', $event)"
     />
-    <p v-if="comfort === 'pain'" class="wrong" role="alert">{{ t('chair.pain') }}</p>
-    <p v-else-if="comfort === 'tight'" class="wrong" role="note">{{ t('chair.tight') }}</p>
-    <div class="beside">
-      <TextField v-model="said" :label="t('chair.abouts.client')" name="said" :maxlength="2000" />
-      <TextField v-model="next" :label="t('chair.abouts.next')" name="next" :maxlength="2000" />
-    </div>
     <slot />
     <button class="act big main" type="button" @click="close">{{ t('chair.close') }}</button>
   </section>
