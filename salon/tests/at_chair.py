@@ -22,6 +22,17 @@ from salon.visits.log import open_visit
 from salon.visits.models import Event
 
 
+def rest(page: Page) -> None:
+    """Wait until the last tap is over: a next one no longer counts as a bounce of it."""
+    expect(page.locator(".chair button[aria-disabled='true']")).to_have_count(0)
+
+
+def press_space(page: Page) -> None:
+    """Press the key of the large button, once the last tap is over."""
+    rest(page)
+    page.keyboard.press("Space")
+
+
 class ChairTest(BrowserTest):
     """One client, one bottle of gel, one visit of a plan.
 

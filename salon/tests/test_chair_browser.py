@@ -14,7 +14,7 @@ from salon.clients.services import add_client
 from salon.kit.models import KitItem, KitUse
 from salon.products.models import Product
 from salon.salon_settings.services import current_salon
-from salon.tests.at_chair import ChairTest
+from salon.tests.at_chair import ChairTest, press_space, rest
 from salon.tests.base import MEASURED
 from salon.tests.browser import PATIENCE
 from salon.visits.kit import take_kit
@@ -38,9 +38,9 @@ class ChairBrowserTest(ChairTest):
         self.visit = Visit.objects.get()
         first, second = self.plan.parsed_answer.steps[:2]
         expect(self.page.get_by_role("heading", name=first.title, exact=True)).to_be_visible()
-        self.page.keyboard.press("Space")
+        press_space(self.page)
         expect(self.page.get_by_role("button", name="Done")).to_be_visible()
-        self.page.keyboard.press("Space")
+        press_space(self.page)
         expect(self.page.get_by_role("heading", name=second.title, exact=True)).to_be_visible()
         expect(self.page.get_by_text("Saved", exact=True)).to_be_visible()
         self.assertEqual(self.kinds()[:3], ["begun", "step_started", "step_done"])
@@ -61,6 +61,20 @@ class ChairBrowserTest(ChairTest):
         first = self.plan.parsed_answer.steps[0].title
         expect(page.get_by_role("heading", name=first, exact=True)).to_be_visible()
 
+    def test_a_key_that_bounces_counts_once(self) -> None:
+        page = self.sit()
+        page.evaluate(
+            """() => {
+                for (let press = 0; press < 6; press++)
+                    document.body.dispatchEvent(
+                        new KeyboardEvent('keydown', { key: ' ', bubbles: true }),
+                    )
+            }"""
+        )
+        expect(page.get_by_role("button", name="Done")).to_be_visible()
+        expect(page.get_by_text("Saved", exact=True)).to_be_visible()
+        self.assertEqual(self.kinds(), ["begun", "step_started"])
+
     def test_a_step_is_skipped_with_its_reason(self) -> None:
         page = self.sit()
         page.keyboard.press("s")
@@ -72,18 +86,18 @@ class ChairBrowserTest(ChairTest):
 
     def test_a_forgotten_section_is_asked_about(self) -> None:
         page = self.sit(until="shape")
-        page.keyboard.press("Space")
+        press_space(page)
         for number in "124":
             page.keyboard.press(number)
             expect(
                 page.get_by_text(f"{ {'1': 3, '2': 2, '4': 1}[number] } section")
             ).to_be_visible()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_text("Section 3 is not ticked.")).to_be_visible()
         page.get_by_role("button", name="Cancel").click()
         page.locator("[data-section='3']").click()
         expect(page.get_by_text("Every section is done.")).to_be_visible()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
         self.assertEqual(self.kinds().count("section_done"), 4)
 
@@ -92,7 +106,7 @@ class ChairBrowserTest(ChairTest):
         self.plan = self.planned(self.person, {"goal": COILS, "school": IN_STEPS})
         self.visit = open_visit(self.plan, self.user)
         page = self.sit(until="lay_in")
-        page.keyboard.press("Space")
+        press_space(page)
         gel = page.get_by_role("region", name="Clear gel")
         expect(gel).to_contain_text(re.compile("Sections 1 to [0-9]+ · .* g for the whole head"))
         gel.get_by_role("button", name="Used as planned").click()
@@ -108,7 +122,7 @@ class ChairBrowserTest(ChairTest):
 
     def test_an_uneven_side_is_caught_while_it_can_be_mended(self) -> None:
         page = self.sit(until="lay_in")
-        page.keyboard.press("Space")
+        press_space(page)
         gel = page.get_by_role("region", name="Clear gel")
         for grams, number in (("3", "1"), ("2", "2")):
             gel.get_by_role("button", name="Other amount").click()
@@ -121,11 +135,11 @@ class ChairBrowserTest(ChairTest):
 
     def test_what_sits_is_timed_and_not_cut_short_unasked(self) -> None:
         page = self.sit(until="mask")
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_role("button", name="Done")).to_be_visible()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_role("timer").filter(has_text="left").first).to_be_visible()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_text("Stopping early makes it less effective.")).to_be_visible()
         page.get_by_role("button", name="Keep waiting").click()
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
@@ -142,14 +156,14 @@ class ChairBrowserTest(ChairTest):
         expect(gate.get_by_text("under the hood")).to_be_visible()
         gate.get_by_label("Reason for opening it damp").fill("a wedding at four")
         gate.get_by_role("button", name="Open it damp").click()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_text("Sections 1, 2, 3, 4 are not opened yet")).to_be_visible()
         expect(page.get_by_role("button", name="Finish anyway")).to_have_count(0)
         page.get_by_role("button", name="Cancel").click()
         for number in "1234":
             page.keyboard.press(number)
         expect(page.get_by_text("Every section is done.")).to_be_visible()
-        page.keyboard.press("Space")
+        press_space(page)
         steps = self.plan.parsed_answer.steps
         for after in steps[[step.key for step in steps].index("release") + 1 :]:
             expect(page.get_by_role("heading", name=after.title, exact=True)).to_be_visible()
@@ -173,7 +187,7 @@ class ChairBrowserTest(ChairTest):
             name="Sea gel", role="gel", ingredients="Aqua", stock_g=300, unit="pump", unit_g=2
         )
         page = self.sit(until="lay_in")
-        page.keyboard.press("Space")
+        press_space(page)
         page.get_by_role("button", name="Swap product").click()
         page.get_by_role("group").get_by_text("Clear gel", exact=True).click()
         page.get_by_role("combobox", name="Replace Clear gel with").press("Enter")
@@ -190,7 +204,7 @@ class ChairBrowserTest(ChairTest):
 
     def test_the_rest_is_planned_anew_in_the_middle(self) -> None:
         page = self.sit(until="lay_in")
-        page.keyboard.press("Space")
+        press_space(page)
         page.keyboard.press("1")
         expect(page.get_by_text("3 sections left")).to_be_visible()
         page.get_by_role("button", name="Change sections").click()
@@ -206,6 +220,7 @@ class ChairBrowserTest(ChairTest):
         page.get_by_role("button", name="Full screen").click()
         page.mouse.click(640, 600)
         expect(page.get_by_role("button", name=re.compile(f"{first.title}.*Done"))).to_be_visible()
+        rest(page)
         page.keyboard.press("PageDown")
         large = re.compile(f"^{second.title}.*Tap anywhere")
         expect(page.get_by_role("button", name=large)).to_be_visible()
@@ -229,7 +244,7 @@ class ChairBrowserTest(ChairTest):
         page.context.set_offline(True)
         device.set_offline(True)
         try:
-            page.keyboard.press("Space")
+            press_space(page)
             page.keyboard.press("1")
             expect(page.get_by_text("2 entries waiting to be sent")).to_be_visible()
             expect(page.get_by_text("No connection")).to_be_visible()
@@ -285,11 +300,11 @@ class ChairBrowserTest(ChairTest):
         other = self.another_under_the_hood()
         page = self.page
         page.goto(f"/chair/{other.pk}")
-        page.keyboard.press("Space")
+        press_space(page)
         self.swapped_and_evened(page)
         self.shaped_without_a_connection(page)
-        page.keyboard.press("Space")
-        page.keyboard.press("Space")
+        press_space(page)
+        press_space(page)
         expect(page.get_by_role("timer").filter(has_text="left").first).to_be_visible()
 
         # Meanwhile the other one is opened; the hood is forgotten over it and turns loud.
@@ -370,12 +385,12 @@ class ChairBrowserTest(ChairTest):
         try:
             for number in "34":
                 page.keyboard.press(number)
-            page.keyboard.press("Space")
-            page.keyboard.press("Space")
+            press_space(page)
+            press_space(page)
             for number in "1234":
                 page.keyboard.press(number)
             expect(page.get_by_text("Every section is done.")).to_be_visible()
-            page.keyboard.press("Space")
+            press_space(page)
             expect(page.get_by_text(re.compile("entries waiting to be sent"))).to_be_visible()
         finally:
             page.context.set_offline(False)
@@ -390,7 +405,7 @@ class ChairBrowserTest(ChairTest):
         for number in "124":
             page.keyboard.press(number)
         expect(page.get_by_text("1 section left: 3")).to_be_visible()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_text("Section 3 is not opened yet")).to_be_visible()
         page.get_by_role("button", name="Cancel").click()
         page.locator("[data-section='3']").click()
@@ -398,7 +413,7 @@ class ChairBrowserTest(ChairTest):
             page.get_by_role("button", name=re.compile("in the disinfectant")).first.click()
             cleaning = page.get_by_text(re.compile("in the disinfectant until"))
             expect(cleaning).to_have_count(count)
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
 
     def judged_twice(self, page: Page) -> None:

@@ -13,7 +13,7 @@ from salon.checks.browser import PHONE, TABLET
 from salon.platform.roles import WorkRole
 from salon.products.models import Product
 from salon.staff.services import add_colleague
-from salon.tests.at_chair import ChairTest
+from salon.tests.at_chair import ChairTest, press_space, rest
 from salon.tests.base import PASSWORD
 from salon.visits.log import events_of, open_visit
 
@@ -30,7 +30,7 @@ class CycleBrowserTest(ChairTest):
         """Finish the section at hand with the large button's key."""
         large = self.page.get_by_role("button", name=f"Section {number} done")
         expect(large).to_be_visible()
-        self.page.keyboard.press("Space")
+        press_space(self.page)
         expect(large).to_have_count(0)
 
     def hand_over(self, to: str) -> None:
@@ -75,7 +75,7 @@ class CycleBrowserTest(ChairTest):
         page.evaluate("navigator.serviceWorker.ready.then(() => true)")
         page.reload()
         expect(page.get_by_text("Saved", exact=True)).to_be_visible()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_role("heading", name=re.compile("^of 14 · "))).to_be_visible()
         self.finish(1)
         self.finish(2)
@@ -127,7 +127,7 @@ class CycleBrowserTest(ChairTest):
 
     def test_an_amount_goes_on_for_the_sections_that_follow_and_outlives_a_reload(self) -> None:
         page = self.sit(until="work")
-        page.keyboard.press("Space")
+        press_space(page)
         self.finish(1)
         page.get_by_role("button", name="Clear gel: less").click()
         page.get_by_text("all that follow").click()
@@ -147,8 +147,9 @@ class CycleBrowserTest(ChairTest):
 
     def test_a_key_that_is_held_finishes_one_section(self) -> None:
         page = self.sit(until="work")
-        page.keyboard.press("Space")
+        press_space(page)
         expect(page.get_by_role("button", name="Section 1 done")).to_be_visible()
+        rest(page)
         for _ in range(5):
             page.keyboard.down("Space")
         page.keyboard.up("Space")
@@ -162,7 +163,7 @@ class CycleBrowserTest(ChairTest):
         self.plan = self.planned(self.person, {"goal": COILS})
         self.visit = open_visit(self.plan, self.user)
         page = self.sit(until="work")
-        page.keyboard.press("Space")
+        press_space(page)
         page.get_by_role("button", name="Clear gel: more").click()
         row = page.get_by_role("button", name=re.compile("^Finish 1 to [0-9]+ together$"))
         last = int((row.inner_text()).split()[3])
@@ -180,18 +181,19 @@ class CycleBrowserTest(ChairTest):
 
     def test_a_pedal_finishes_the_section_that_fills_the_screen(self) -> None:
         page = self.sit(until="work")
-        page.keyboard.press("Space")
+        press_space(page)
         self.finish(1)
         page.get_by_role("button", name="Full screen").click()
         expect(
             page.get_by_role("button", name=re.compile("pump Clear gel.*Section 2 done"))
         ).to_be_visible()
+        rest(page)
         page.keyboard.press("PageDown")
         expect(page.get_by_role("button", name=re.compile("Section 3 done 0:"))).to_be_visible()
 
     def test_it_fits_every_screen(self) -> None:
         page = self.sit(until="work")
-        page.keyboard.press("Space")
+        press_space(page)
         for size in ({"width": 1024, "height": 768}, {"width": 1180, "height": 820}, TABLET, PHONE):
             page.set_viewport_size(size)  # type: ignore[arg-type]
             expect(page.get_by_role("button", name="Section 1 done")).to_be_in_viewport()
@@ -207,5 +209,5 @@ class CycleBrowserTest(ChairTest):
         expect(listed).to_contain_text("1 of")
         page.reload()
         expect(listed.get_by_role("checkbox", name="Clear gel")).to_be_checked()
-        page.keyboard.press("Space")
+        press_space(page)
         expect(listed).to_have_count(0)

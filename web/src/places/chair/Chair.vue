@@ -37,6 +37,7 @@ import StepText from './StepText.vue'
 import TimerLine from './TimerLine.vue'
 import { useAmounts } from './useAmounts'
 import { useChair } from './useChair'
+import { useTap } from './useTap'
 import { useTicks } from './useTicks'
 import { useTurn } from './useTurn'
 import { RELEASE, useWork } from './useWork'
@@ -95,7 +96,8 @@ const notedFor = (role: string, layer: number) =>
   })
 const amounts = useAmounts(() => props.visit, asks, numbers, worked, notedFor, ticked)
 const turns = useTurn({ chair, waits, now }, work, ticks, amounts)
-const { cycle, turn, main, choose, together } = turns
+const { cycle, turn, choose, together } = turns
+const { tap: main, bounces } = useTap(turns.main)
 /** On the whole screen: what goes into the section at hand, else what the step takes. */
 const wholeLines = computed(() =>
   turn.value === undefined
@@ -411,6 +413,7 @@ function tapped(event: MouseEvent) {
             :planned="step.hands_on_min"
             :title="early?.title"
             :rest="early && countdown(new Date(early.least_at), now.getTime())"
+            :bounces="bounces"
             @sure="main"
             @leave="asking = undefined"
             @minutes="work.finish"
@@ -442,7 +445,13 @@ function tapped(event: MouseEvent) {
               >
                 {{ t('chair.again') }}
               </button>
-              <button v-else class="act main huge" type="button" @click="main">
+              <button
+                v-else
+                class="act main huge"
+                type="button"
+                :aria-disabled="bounces"
+                @click="main"
+              >
                 {{ mainWord }}
                 <kbd>{{ t('chair.space') }}</kbd>
               </button>
@@ -483,6 +492,7 @@ function tapped(event: MouseEvent) {
         :lines="wholeLines"
         :word="wholeWord"
         :elapsed="turn === undefined ? work.elapsed.value : turns.elapsed.value"
+        :bounces="bounces"
         @main="main"
         @close="whole = false"
       />

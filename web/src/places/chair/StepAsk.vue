@@ -20,6 +20,8 @@ defineProps<{
   /** What sits, and how long yet. */
   title?: string
   rest?: string
+  /** The tap that asked is not yet over. */
+  bounces: boolean
 }>()
 const emit = defineEmits<{ sure: []; leave: []; minutes: [worked: number] }>()
 const { t } = useI18n()
@@ -55,7 +57,13 @@ const typed = ref<number | null>(null)
       </p>
       <p v-else>{{ t('chair.early', { title, left: rest }) }}</p>
       <div class="beside">
-        <button v-if="!strict" class="act big" type="button" @click="emit('sure')">
+        <button
+          v-if="!strict"
+          class="act big"
+          type="button"
+          :aria-disabled="bounces"
+          @click="emit('sure')"
+        >
           {{ t(ask === 'sections' ? 'chair.anyway' : 'chair.earlyAnyway') }}
         </button>
         <button class="act big main" type="button" @click="emit('leave')">

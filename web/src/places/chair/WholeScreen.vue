@@ -9,6 +9,8 @@ defineProps<{
   /** What a tap does. */
   word: string
   elapsed: string
+  /** The last tap is not yet over. */
+  bounces: boolean
 }>()
 const emit = defineEmits<{ main: []; close: [] }>()
 const { t } = useI18n()
@@ -16,7 +18,7 @@ const { t } = useI18n()
 
 <template>
   <div class="whole">
-    <button class="main" type="button" @click="emit('main')">
+    <button class="main" type="button" :aria-disabled="bounces" @click="emit('main')">
       <span class="title">{{ title }}</span>
       <span v-for="line in lines" :key="line">{{ line }}</span>
       <b>{{ word }} {{ elapsed }}</b>
