@@ -13,15 +13,14 @@ from craft.contract.plan import Home, HomeDay, HomePhase
 from craft.messages import DayForm, day_text, join, say
 from craft.plan.case import Case
 from craft.plan.clock import clock_of
-from craft.plan.details import does
 from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting, moment_of
 from craft.plan.looks import looks_after
-from craft.plan.night import bedtime_of
-from craft.plan.steps.opening import roots_lifted
+from craft.plan.night import Lying, bedtime_of
+from craft.plan.steps.opening import opened_at_home, roots_lifted
 from craft.plan.steps.schools import usual_refreshing
 from craft.styles.catalogue import TECHNIQUES
 from craft.styles.technique import Freshening
-from craft.vocabulary import Detail, Manner, Refreshing, Start, Style
+from craft.vocabulary import Refreshing, Start, Style
 from craft.words import several
 
 #: Wash at two weeks at the latest.
@@ -190,8 +189,6 @@ def nights_in_set(case: Case, forecast: Forecast) -> list[str]:
         return [
             say("The first night the set is still damp: nothing over it, only a satin pillowcase.")
         ]
-    if case.technique.wear.in_set:
-        return [case.technique.wear.in_set]
     return [say("Sleep on the set as it is; nothing tight over it.")]
 
 
@@ -219,8 +216,14 @@ def base_of(case: Case, style: Style | None) -> Style:
 
 def first_morning(case: Case) -> list[str]:
     """The first look at it."""
-    if case.technique.wear.first_morning:
-        return [case.technique.wear.first_morning]
+    own = case.technique.wear.first_morning
+    # A night changes nothing of what is worn: what stays closed is not opened after it either.
+    if own and case.request.goal.style is not Style.NIGHT_PREP:
+        return [own]
+    if bedtime_of(case.request, case.hair).lying is Lying.AS_WORN:
+        return [say("It stays as it is; a little oil on the edges.")]
+    if own:
+        return [own]
     oil = say("A little oil on the palms, shake from the roots")
     return [say("{oil}, lift with the fingers, {settle}.", oil=oil, settle=SETTLE)]
 
@@ -321,12 +324,14 @@ def phases(
     last = facts.washed_by
     if last is None:
         last = wash_day(case, first, wear_days(case))
-    yield HomePhase(
-        key="first_morning",
-        title=say("Once it is open") if opens else say("First morning"),
-        when=on(first) if opens else on(first + 1),
-        lines=first_morning(case),
-    )
+    # Who opens it by themselves has finished it with the last steps of the opening.
+    if not (closed and opened_at_home(case, forecast)):
+        yield HomePhase(
+            key="first_morning",
+            title=say("Once it is open") if opens else say("First morning"),
+            when=on(first) if opens else on(first + 1),
+            lines=first_morning(case),
+        )
     worn = worn_looks(case, first, twisted_again=facts.twisted_again, last=last)
     if worn[1:]:
         yield HomePhase(
@@ -370,7 +375,7 @@ def phases_in_set(
     case: Case, forecast: Forecast, done_on: date | None, opened_min: float | None
 ) -> Iterator[HomePhase]:
     """What is done while the set is in, and how it is opened."""
-    at_home = does(case, Detail.OPENED, Manner.HOME)
+    at_home = opened_at_home(case, forecast)
     where = say("at home, by yourself") if at_home else say("in the salon")
     if comes_back(case, forecast):
         yield HomePhase(
@@ -395,8 +400,8 @@ def phases_in_set(
         yield HomePhase(
             key="in_set",
             title=say("In the twists"),
-            when=say("until it is dry"),
-            lines=nights_in_set(case, forecast),
+            when=say("until you are home"),
+            lines=[case.technique.wear.in_set],
         )
 
 
@@ -418,8 +423,7 @@ def home(case: Case, forecast: Forecast, opened_min: float | None = None) -> Hom
     day = release_day(case, forecast)
     facts = WearFacts(twisted_again=twists_again(case))
     wash_by = wash_day(case, day, wear_days(case))
-    in_set = comes_back(case, forecast) or bool(case.technique.wear.in_set)
-    before = nights_in_set(case, forecast) if in_set or case.technique.release.needed else []
+    before = nights_in_set(case, forecast) if case.technique.release.needed else []
     return Home(
         night=[*before, *first_night(case, forecast), *nights_after(case)],
         phases=list(phases(case, forecast, facts, opened_min)),

@@ -7,6 +7,7 @@ from craft.contract.plan import LookOn
 from craft.errors import CraftError
 from craft.messages import join, say
 from craft.plan.case import Case
+from craft.plan.night import TIED_FROM_CM
 from craft.styles.catalogue import TECHNIQUES
 from craft.styles.technique import HomeLook
 from craft.vocabulary import Condition, Style
@@ -19,7 +20,7 @@ def every_look() -> Iterator[HomeLook]:
 
 
 def suits(case: Case, style: Style) -> bool:
-    """Whether a head can wear a look: long enough, dense enough, and nothing pulls at thin edges.
+    """Whether a head can wear a look: long and dense enough, and nothing pulls at thin edges.
 
     Common practice, no source.
     """
@@ -29,6 +30,7 @@ def suits(case: Case, style: Style) -> bool:
     return (
         least <= case.hair.length_cm <= most
         and case.hair.density_per_cm2 >= technique.fitness.density_min
+        and (case.hair.hangs_cm >= TIED_FROM_CM or not technique.kit.ties_whole)
         and not (thin and technique.setting.tension)
     )
 

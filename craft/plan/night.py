@@ -71,14 +71,9 @@ class Bedtime:
     rings: int | None = None
 
     @property
-    def hangs_cm(self) -> float:
-        """Length the hair hangs by itself [cm]."""
-        return self.hair.length_cm / self.hair.curl_index
-
-    @property
     def gathers(self) -> bool:
         """Whether the hair hangs long enough to be gathered on top."""
-        return self.hangs_cm >= GATHERS_FROM_CM
+        return self.hair.hangs_cm >= GATHERS_FROM_CM
 
     @property
     def lying(self) -> Lying:
@@ -86,7 +81,7 @@ class Bedtime:
         kept = TECHNIQUES[self.style]
         if kept.wear.night or self.worn in CLOSED | {OnHead.BUN, OnHead.COILS}:
             return Lying.AS_WORN
-        if kept.setting.kind is SetKind.COIL or self.hangs_cm < TIED_FROM_CM:
+        if kept.setting.kind is SetKind.COIL or self.hair.hangs_cm < TIED_FROM_CM:
             return Lying.AS_IT_FALLS
         if not self.gathers:
             return Lying.HALF_UP
@@ -144,7 +139,7 @@ class Bedtime:
                     "a soft tie round each.",
                     count=self.count,
                 )
-        if self.hangs_cm >= TAIL_FROM_CM:
+        if self.hair.hangs_cm >= TAIL_FROM_CM:
             return say("High loose tail or bun on top, {tie}, no pull at the edges.", tie=self.tie)
         return say("High loose gather on top, {tie}, no pull at the edges.", tie=self.tie)
 

@@ -45,6 +45,11 @@ class CompleteHair:
     assumed: tuple[str, ...]
 
     @property
+    def hangs_cm(self) -> float:
+        """Length the hair hangs by itself [cm]."""
+        return self.length_cm / self.curl_index
+
+    @property
     def on_head(self) -> HeadOfHair:
         """The same, as a parting needs it."""
         return HeadOfHair(

@@ -54,7 +54,7 @@ STYLE = Technique(
     finish=Finish(
         minutes=4,
         settle_min=15,
-        separate=say("Separate only where the hair parts by itself."),
+        separate=say("Nothing is separated."),
     ),
     wear=Wear(
         days=5,

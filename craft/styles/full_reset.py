@@ -1,6 +1,7 @@
 """Full reset: clarified, masked, little left in."""
 
 from craft.messages import say
+from craft.styles.shared import OPENED_ONCE_HOME
 from craft.styles.technique import Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup, Washing
 
@@ -40,5 +41,6 @@ STYLE = Technique(
         days=5,
         definition=0.45,
         leaves=OnHead.FLAT_TWISTS,
+        in_set=OPENED_ONCE_HOME,
     ),
 )

@@ -1,6 +1,7 @@
 """Removal and reset: a protective style comes out, then a full reset."""
 
 from craft.messages import say
+from craft.styles.shared import OPENED_ONCE_HOME
 from craft.styles.technique import Fitness, Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup, Washing
 
@@ -40,6 +41,7 @@ STYLE = Technique(
         days=5,
         definition=0.45,
         leaves=OnHead.FLAT_TWISTS,
+        in_set=OPENED_ONCE_HOME,
     ),
     fitness=Fitness(
         works_from=(OnHead.SEWN_IN, OnHead.BRAIDS),

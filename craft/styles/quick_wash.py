@@ -1,6 +1,7 @@
 """Quick wash: clean in half an hour, one loose flat twist a side to go home in."""
 
 from craft.messages import say
+from craft.styles.shared import OPENED_ONCE_HOME
 from craft.styles.technique import Kit, Parting, Release, Setting, Technique, Wash, Wear
 from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup, Washing
 
@@ -39,6 +40,6 @@ STYLE = Technique(
         days=4,
         definition=0.45,
         leaves=OnHead.FLAT_TWISTS,
-        in_set=say("Open the twists once home and let the hair dry before lying on it."),
+        in_set=OPENED_ONCE_HOME,
     ),
 )

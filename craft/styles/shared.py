@@ -17,6 +17,8 @@ BANDED_RELEASE = message(
     "Only when dry. Bands off first: rubber ones oiled and cut, never pulled. Then ends first, a "
     "half turn against the twist. Count bands and {nouns} out."
 )
+#: What the hair goes home in after a wash without a set.
+OPENED_ONCE_HOME = say("Open the twists once home and let the hair dry before lying on it.")
 GEL_AGAIN = Freshening(
     say("A little gel smoothed over the hairline, tied flat under a scarf for ten minutes."),
     gel=True,

@@ -201,7 +201,7 @@ class Wear:
         covered_by: what the hair is worn under, e.g. "the wig"
         looks: that follow it
         refresh: what freshens it
-        in_set: what is done with the set once home
+        in_set: how what leaves the salon is opened once home, before sleeping
         undone: what is taken out of it before sleeping
         night: how it lies at night
         first_morning: what is done on the first morning
@@ -272,7 +272,8 @@ class Technique:
     @property
     def worn(self) -> OnHead:
         """What is on the head once the style is there."""
-        return OnHead.LOOSE if self.release.needed else self.wear.leaves
+        opened = self.release.needed or self.wear.in_set
+        return OnHead.LOOSE if opened else self.wear.leaves
 
     @property
     def in_rows(self) -> bool:

@@ -5,6 +5,7 @@ from craft.styles.technique import (
     ANY_LENGTH_CM,
     Finish,
     Fitness,
+    Freshening,
     Kit,
     Parting,
     Release,
@@ -55,6 +56,11 @@ STYLE = Technique(
         definition=0.78,
         leaves=OnHead.FLAT_TWISTS,
         covered_by=say("the wig"),
+        # Nothing wet goes under a wig. Own value.
+        refresh=Freshening(
+            say("A little oil on the hairline and on the scalp between the rows; no water."),
+            oil=True,
+        ),
         first_morning=say("Scarf off last; nothing else to do."),
     ),
     fitness=Fitness(

@@ -168,9 +168,7 @@ def damp_night(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     text += (
         say(" Nothing over it tonight, only a satin pillowcase.")
         if night is Night.NONE
-        else say(
-            " No {night} over damp hair: tonight it lies open on a satin pillowcase.", night=night
-        )
+        else say(" No {night} over damp hair: tonight nothing but a satin pillowcase.", night=night)
     )
     return Sign(
         text + earlier_start(case, forecast, bedtime_h),
@@ -197,7 +195,7 @@ def earlier_start(case: Case, forecast: Forecast, bedtime_h: float) -> str:
     start = clock.rounded_up(-sooner_min - ROUNDED_MIN)
     if clock.at(start).date() != clock.start.date() or clock.at(start).hour < EARLIEST_START_H:
         return ""
-    return say(" Started by {start}, it would be dry by then.", start=clock.hour(start))
+    return say(" Started by {start}, it would be dry by bedtime.", start=clock.hour(start))
 
 
 def unsuitable_hour(case: Case, forecast: Forecast, *_: object) -> Sign | None:

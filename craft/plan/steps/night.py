@@ -84,7 +84,7 @@ def night_steps(case: Case) -> Iterator[Step]:
                 say("By what is worn, how far the hair hangs and how dense it is."),
                 say(
                     "hangs {hangs:.0f cm}, {density:g} hairs/cm²",
-                    hangs=bedtime.hangs_cm,
+                    hangs=case.hair.hangs_cm,
                     density=case.hair.density_per_cm2,
                 ),
                 TRADE,

@@ -19,8 +19,7 @@ PICK_MOST_CM, PICK_SHARE, PICK_LEAST_CM = 10.0, 1 / 2, 3.0
 
 def roots_lifted(case: Case) -> str:
     """How the roots are lifted, in a sentence."""
-    hangs_cm = case.hair.length_cm / case.hair.curl_index
-    pick_cm = min(PICK_MOST_CM, hangs_cm * PICK_SHARE)
+    pick_cm = min(PICK_MOST_CM, case.hair.hangs_cm * PICK_SHARE)
     if pick_cm < PICK_LEAST_CM:
         return say("Lift the roots with your fingertips.")
     return say(

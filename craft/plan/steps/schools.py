@@ -97,7 +97,7 @@ def usual_refreshing(case: Case) -> Refreshing:
     """What freshens this style where nobody chose."""
     if case.request.goal.style in KEPT_DRY:
         return Refreshing.OIL
-    twisted = case.technique.release.needed or case.technique.wear.leaves in CLOSED
+    twisted = case.technique.release.needed or case.technique.worn in CLOSED
     return Refreshing.RETWIST if twisted else Refreshing.STYLER_SPRAY
 
 

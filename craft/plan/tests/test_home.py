@@ -69,6 +69,34 @@ class PhasesTest(TestCase):
         long = {"length_cm": 45, "relaxed_cm": 20}
         self.assertIn("High loose gather", lines(home_of(hair=long), "nights"))
 
+    def test_hair_too_short_for_a_tie_is_worn_as_no_look_that_takes_one(self) -> None:
+        style = Style.TWO_STRAND_TWIST_OUT
+        self.assertIn("Puff", lines(home_of(style), "looks"))
+        short = lines(home_of(style, hair={"length_cm": 9, "relaxed_cm": 4}), "looks")
+        self.assertNotIn("Puff", short)
+        self.assertNotIn("Pinned", short)
+
+    def test_what_stays_closed_is_not_shaken_out(self) -> None:
+        for style in (Style.REFRESH_VISIT, Style.FINGER_COILS):
+            self.assertIn("stays as it is", lines(home_of(style), "first_morning"), style)
+        for worn in ("flat_twists", "sewn_in"):
+            tonight = home_of(Style.NIGHT_PREP, now={"style": worn})
+            self.assertIn("stays as it is", lines(tonight, "first_morning"), worn)
+        loose = home_of(Style.NIGHT_PREP, now={"style": "loose"})
+        self.assertIn("shake", lines(loose, "first_morning"))
+
+    def test_twists_to_go_home_in_are_opened_there_before_the_night(self) -> None:
+        for style in (Style.QUICK_WASH, Style.FULL_RESET, Style.PROTECTIVE_REMOVAL_RESET):
+            home = home_of(style, start="2026-12-02T19:30:00+01:00", zone="Europe/Berlin")
+            with self.subTest(style):
+                self.assertIn("Open the twists once home", lines(home, "in_set"))
+                self.assertNotIn("damp", lines(home, "in_set"))
+                self.assertIn("gather", lines(home, "nights"))
+                self.assertNotIn("retwist", lines(home, "refresh"))
+
+    def test_nothing_wet_goes_under_a_wig(self) -> None:
+        self.assertIn("no water", lines(home_of(Style.UNDER_WIG_BASE), "refresh"))
+
     def test_nothing_over_the_head_of_who_throws_it_off(self) -> None:
         home = home_of(person={"night": "none"}, hair={"length_cm": 45, "relaxed_cm": 20})
         text = lines(home, "nights")
@@ -115,3 +143,10 @@ class ClockTest(TestCase):
         self.assertEqual({step.sitting for step in answer.steps}, {1})
         self.assertEqual(answer.steps[-1].key, "set_home")
         self.assertIn("ends first", " ".join(self.release(details={"opened": "home"}).lines))
+
+    def test_who_opens_it_finishes_it_once(self) -> None:
+        """The steps of the opening end with what is said of an opening in the salon after it."""
+        at_home = home_of(details={"opened": "home"})
+        self.assertNotIn("first_morning", [phase.key for phase in at_home.phases])
+        self.assertIn("15 to 60 minutes", lines(at_home, "release"))
+        self.assertIn("15 to 60 minutes", lines(home_of(), "first_morning"))
