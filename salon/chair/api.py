@@ -11,7 +11,7 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.contract import PlanAnswer, read
+from craft.contract import PlanAnswer
 from craft.contract.chair import ChairAnswer, LastTime, SwapCheck
 from craft.contract.events import EventList
 from craft.contract.replay import ENTRIES_MOST, ReplayAnswer
@@ -44,6 +44,7 @@ from salon.visits.api import EventSerializer
 from salon.visits.models import Visit
 from salon.visits.remarks import of_client
 from salon.visits.remarks_api import RemarkSerializer
+from salon.visits.sending import sent_entries
 
 
 @core_schema(ChairAnswer)
@@ -107,8 +108,8 @@ class ChairView(APIView):
 
     @extend_schema(request=EventList, responses={200: ChairSerializer})
     def post(self, request: Request, pk: int) -> Response:
-        visit = get_object_or_404(Visit, pk=pk)
-        return Response(chair_out(note(visit, read(EventList, body_text(request)).events)))
+        visit = get_object_or_404(visits_with_plan(), pk=pk)
+        return Response(chair_out(note(visit, sent_entries(visit, body_text(request)))))
 
 
 @core_schema(ReplayAnswer)

@@ -252,6 +252,12 @@ def name_of(user: User | None) -> str:
     return (user.get_full_name() or user.get_username()) if user else ""
 
 
+def roles_of(usernames: Iterable[str]) -> dict[str, WorkRole]:
+    """What people do in the salon, also those who have left; who is none of it is not there."""
+    rows = Colleague.objects.filter(user__username__in=usernames)
+    return {name: WorkRole(role) for name, role in rows.values_list("user__username", "role")}
+
+
 def names_of(usernames: Iterable[str]) -> dict[str, str]:
     """What several people are called on screen, by their name; nobody who is gone."""
     rows = User.objects.filter(username__in=list(usernames))

@@ -13,7 +13,6 @@ from rest_framework.request import Request
 from rest_framework.response import Response
 from rest_framework.views import APIView
 
-from craft.contract import read
 from craft.contract.events import EventList
 from craft.contract.visit import FaultFinding, VisitAnswer
 from craft.ranges import SCORE_MAX, SCORE_MIN
@@ -43,6 +42,7 @@ from salon.visits.correcting import correct
 from salon.visits.log import append, fold_visit, open_visit
 from salon.visits.models import SCORES, Event, Visit
 from salon.visits.recording import record
+from salon.visits.sending import sent_entries
 from salon.visits.waiting import waits_for_opening
 
 MAX_MINUTES, MAX_GRAMS, MAX_RELEASE_H, MAX_LENGTH_CM, MAX_UNITS = 600, 2000, 336, 150, 500
@@ -428,9 +428,8 @@ class LogView(APIView):
 
     @extend_schema(request=EventList, responses={200: LogSerializer})
     def post(self, request: Request, pk: int) -> Response:
-        visit = get_object_or_404(Visit, pk=pk)
-        events = read(EventList, body_text(request)).events
-        return Response(log_of(append(visit, events)))
+        visit = get_object_or_404(Visit.objects.select_related("plan"), pk=pk)
+        return Response(log_of(append(visit, sent_entries(visit, body_text(request)))))
 
 
 def log_of(visit: Visit) -> dict[str, Any]:

@@ -14,9 +14,11 @@ from salon.kit.models import KitItem
 from salon.planning.models import Plan
 from salon.planning.services import save
 from salon.planning.wish import ClientWish
+from salon.platform.roles import WorkRole
 from salon.products.models import Product
 from salon.staff.models import Colleague
-from salon.tests.base import ApiTest
+from salon.staff.services import add_colleague
+from salon.tests.base import PASSWORD, ApiTest
 from salon.visits.models import Visit
 
 
@@ -77,6 +79,32 @@ class ChairTest(ChairLogTest):
         answer = self.post(f"/api/visits/{self.visit}/chair/", {"events": [good, bad]})
         self.assertEqual(answer.status_code, 400)
         self.assertEqual(self.client.get(f"/api/visits/{self.visit}/chair/").json()["events"], [])
+
+    def test_nothing_is_noted_from_before_the_plan(self) -> None:
+        """One entry of long ago would date the visit, its hair and what it teaches."""
+        path = f"/api/visits/{self.visit}/chair/"
+        good, old = self.event("begun", 5), self.event("note", 60 * 24 * 400, text="?")
+        answer = self.post(path, {"events": [good, old]})
+        self.assertEqual(answer.status_code, 400)
+        self.assertEqual(answer.json()["errors"][0]["field"], f"events.{old['id']}.at")
+        self.assertEqual(self.client.get(path).json()["events"], [])
+        self.note(self.event("begun", 60 * 20))
+
+    def test_hands_are_those_of_people_who_work_at_the_chair(self) -> None:
+        desk = add_colleague("anton", PASSWORD, WorkRole.FRONT_DESK).user
+        for name in ("nobody", desk.username):
+            own = self.event("note", text="?") | {"by": name}
+            over = self.event("handover", to=name)
+            for path in (f"/api/visits/{self.visit}/chair/", f"/api/visits/{self.visit}/log/"):
+                with self.subTest(name, path=path):
+                    for entry, field in ((own, "by"), (over, "data.to")):
+                        errors = self.post(path, {"events": [entry]}).json()["errors"]
+                        self.assertEqual(errors[0]["field"], f"events.{entry['id']}.{field}")
+        # Who has left since noted it all the same.
+        left = add_colleague("bo", PASSWORD, WorkRole.ASSISTANT).user
+        left.is_active = False
+        left.save()
+        self.note(self.event("note", text="late") | {"by": left.username})
 
     def test_the_booking_and_the_day_follow(self) -> None:
         Colleague.objects.get_or_create(user=self.user)

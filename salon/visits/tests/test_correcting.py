@@ -1,7 +1,9 @@
 """A visit corrected through its form, after it was kept at the chair."""
 
+from datetime import timedelta
 from typing import Any
 
+from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 
 from salon.chair.tests.test_chair import ChairLogTest
@@ -11,6 +13,9 @@ from salon.visits.models import Event, Visit
 class CorrectChairVisitTest(ChairLogTest):
     def setUp(self) -> None:
         super().setUp()
+        # Saved the day before, as most plans are.
+        self.plan.made_at = timezone.now() - timedelta(days=2)
+        self.plan.save()
         answer = self.plan.parsed_answer
         gel = next(step for step in answer.steps for one in step.products if one.role == "gel")
         self.gel_step = gel.key
