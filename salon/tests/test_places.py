@@ -102,7 +102,7 @@ class ClientsTest(PlacesTest):
         page.keyboard.press("End")
         expect(page.get_by_role("alert")).to_contain_text("is not answering")
         page.context.set_offline(False)
-        page.get_by_role("button", name="Try again").click()
+        # It asks again by itself.
         expect(page.get_by_role("link", name="Number 0999")).to_be_attached()
         # The alert that goes away moves the rows.
         page.keyboard.press("End")
@@ -294,6 +294,17 @@ class ComposerTest(PlacesTest):
         expect(page.get_by_label("Sections", exact=True)).to_have_value("14")
         page.get_by_role("button", name="Save plan").click()
         page.wait_for_url(re.compile(r"/plans/\d+$"))
+
+    def test_after_a_broken_connection_it_goes_on_by_itself(self) -> None:
+        page = self.compose()
+        page.context.set_offline(True)
+        try:
+            page.get_by_label("Sections", exact=True).fill("14")
+            expect(page.get_by_role("alert")).to_contain_text("is not answering")
+        finally:
+            page.context.set_offline(False)
+        expect(page.get_by_role("button", name=re.compile("Twists, 14"))).to_be_visible()
+        expect(page.get_by_role("alert")).to_have_count(0)
 
     @staticmethod
     def hang_up(route: Route) -> None:

@@ -145,6 +145,8 @@ export const queryOptions: VueQueryPluginOptions = {
           (error instanceof Offline && count < 2) || (isBusy(error) && count < BUSY_TRIES),
         retryDelay: busyDelay,
         networkMode: 'always',
+        // Not a matter of course where it is asked without a connection, too.
+        refetchOnReconnect: true,
       },
       mutations: {
         retry: (count, error) => isBusy(error) && count < BUSY_TRIES,
