@@ -13,7 +13,7 @@ from craft.styles.technique import (
     Technique,
     Wear,
 )
-from craft.vocabulary import OnHead, Role, Scheme, SetKind, Style, StyleGroup
+from craft.vocabulary import Detail, Manner, OnHead, Role, Scheme, SetKind, Style, StyleGroup
 
 STYLE = Technique(
     style=Style.ROD_SET,
@@ -32,7 +32,7 @@ STYLE = Technique(
         how=(
             say(
                 "Smooth the section, tension at the root, wind from end to root or in a spiral; "
-                "the band lies against the root. Keep the wet half under a cap."
+                "the band lies against the root."
             )
         ),
         stretch=0.35,
@@ -67,4 +67,5 @@ STYLE = Technique(
         length_cm=(6, 60),
         density_min=80,
     ),
+    usual={Detail.WAITING: Manner.CAP},
 )

@@ -33,12 +33,7 @@ STYLE = Technique(
     setting=Setting(
         kind=SetKind.LOOSE,
         minutes_each=1.2,
-        how=(
-            say(
-                "Soaking wet throughout. Smooth the styler down each strand with flat palms, cap "
-                "the half you are not working on."
-            )
-        ),
+        how=(say("Soaking wet throughout. Smooth the styler down each strand with flat palms.")),
         stretch=0.2,
         mixes=True,
     ),

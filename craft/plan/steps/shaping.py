@@ -9,7 +9,7 @@ from craft.plan.minutes import leave_out_minutes, shape_minutes
 from craft.plan.steps.drying import posture
 from craft.plan.steps.step import step
 from craft.plan.turns import SHAPED
-from craft.vocabulary import Family, Station, Style
+from craft.vocabulary import Blot, Detail, Family, Manner, Station, Style
 from craft.words import several
 from craft.work import timing
 
@@ -22,6 +22,17 @@ def shape_how(case: Case) -> str:
         + posture(case)
         + left_out(case)
     )
+
+
+def waiting_half(case: Case) -> str:
+    """What is done with the half that waits, where it was blotted; else it is capped already.
+
+    Where one section is finished after another, the cycle says so itself.
+    """
+    capped = case.technique.usual.get(Detail.WAITING) is Manner.CAP
+    if not (capped and case.soaks) or case.blot is Blot.NONE:
+        return ""
+    return say(" Keep the wet half under a cap.")
 
 
 def section_time_reason(case: Case, minutes: float) -> Reason:
@@ -62,7 +73,7 @@ def shape(case: Case) -> Step:
         "shape",
         Family.SHAPE,
         say("{nouns}, {count}", nouns=capital(several(noun)), count=count),
-        shape_how(case),
+        shape_how(case) + waiting_half(case),
         minutes=minutes,
         station=Station.CHAIR,
         sections=count,

@@ -170,6 +170,21 @@ class WaterTest(TestCase):
         step, _ = work(cycled(goal={"style": "two_strand_twist_out"}))
         self.assertIn("lies open", step.how)
 
+    def test_no_service_says_of_what_waits_that_it_is_capped_and_lies_open(self) -> None:
+        for style in WASHED:
+            for details in ({}, {"waiting": "no"}, {"waiting": "cap"}):
+                answer = cycled(goal={"style": style.value}, details=details)
+                step = next((step for step in answer.steps if step.cycle), None)
+                if step is None or step.cycle is None:
+                    continue
+                said = " ".join([step.how, *(act.how for act in step.cycle.acts)])
+                with self.subTest(style, details=details):
+                    capped = any(act.key is ActKey.COVER for act in step.cycle.acts)
+                    self.assertEqual("lies open" in said, not capped and "What waits" in said)
+                    self.assertTrue(capped or " cap" not in said, said)
+        rods = planned(goal={"style": "rod_set"})
+        self.assertIn("under a cap", next(s.how for s in rods.steps if s.key == "shape"))
+
     def test_sets_are_combed_through_with_the_product_in_loose_hair_is_not(self) -> None:
         for style, combed in (("two_strand_twist_out", True), ("scrunch_waves", False)):
             _, cycle = work(cycled(goal={"style": style}))
