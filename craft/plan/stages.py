@@ -12,7 +12,7 @@ from craft.messages import say
 from craft.physics import curl, drying
 from craft.physics.air import warmed_humidity
 from craft.physics.drying import Cylinder, Stage
-from craft.physics.fibre import FIBRE_G_PER_CM3, present
+from craft.physics.fibre import FIBRE_G_PER_CM3, GROWN_CM, present
 from craft.plan.case import Case
 from craft.plan.clock import Clock, clock_of
 from craft.plan.details import does
@@ -39,6 +39,9 @@ DRYER_TEMP_C = {
 DIFFUSE_TO_SHARE = 0.9
 #: How far the hair stands off the head when it is loose [cm]. Own value.
 ENVELOPE_CM = 3.0
+#: How densely a section is packed was tuned on seen sets of about this length, as their mean
+#: thickness; that thickness holds for any length [cm].
+PACKED_AT_CM = 25.0
 #: Water once hair is damp and the bands go in [g/g]. Own value.
 DAMP_WATER = 0.45
 #: Water after an hour in a cloth [g/g]. Own value.
@@ -63,8 +66,9 @@ MOST_TEMP_C = {Heat.LOW: 45.0, Heat.MEDIUM: 60.0}
 def section_cylinder(case: Case, hairs: float) -> Cylinder:
     """A section of so many hairs as a packed cylinder [m, kg/m³, kg].
 
-    Longer hair makes a longer cylinder, and a little thinner one, for fewer hairs are as long.
-    Loose hair dries as its curl clumps, however many sections the hands worked in.
+    Longer hair makes a longer cylinder, never a thinner one: its ends are thin, but the last place
+    to dry is near the roots, where every hair is there. Loose hair dries as its curl clumps,
+    however many sections the hands worked in.
     """
     kind = case.technique.setting.kind
     if kind is SetKind.LOOSE:
@@ -72,7 +76,7 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     packed = drying.PACKED_KG_PER_M3[kind]
     head_kg = case.hair_g / 1000
     strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
-    strand_mm2 *= present(case.hair.length_cm)
+    strand_mm2 *= present(PACKED_AT_CM)
     radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
     if case.technique.in_rows:
         flat = drying.EXPOSED_FLAT
@@ -90,14 +94,31 @@ def loose_cylinder(case: Case) -> Cylinder:
 
 
 def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
-    """Loose hair as one layer over the outside of the whole head [m].
+    """Loose hair as one layer over the outside of the whole head, where it is thickest [m].
 
-    The outside is a dome with a skirt as long as the hair hangs.
+    The outside is a dome with a skirt as long as the hair hangs. The ends of long hair are thin,
+    for few hairs are as long; they make nothing above them thinner.
     """
-    reach_m = (radius(case.hair.head_cm) + ENVELOPE_CM) / 100
-    hangs_m = case.hair.length_cm / case.hair.curl_index / 100
-    outside_m2 = 2 * math.pi * reach_m**2 + 2 * math.pi * reach_m * hangs_m
-    return case.hair_g / 1000 / outside_m2 / packed_kg_m3
+    reach_cm = radius(case.hair.head_cm) + ENVELOPE_CM
+    dome_cm2 = 2 * math.pi * reach_cm**2
+    skirt_cm = 2 * math.pi * reach_cm / case.hair.curl_index
+    length_cm = case.hair.length_cm
+    down_to_cm = min(length_cm, thickest_cm(dome_cm2, skirt_cm))
+    kept = down_to_cm * present(down_to_cm) / (length_cm * present(length_cm))
+    outside_m2 = (dome_cm2 + skirt_cm * down_to_cm) / 1e4
+    return kept * case.hair_g / 1000 / outside_m2 / packed_kg_m3
+
+
+def thickest_cm(dome_cm2: float, skirt_cm: float) -> float:
+    """Stretched length down to which hair of every age lies thickest over a head [cm].
+
+    Args:
+        dome_cm2: outside of the head with its hair [cm²]
+        skirt_cm: outside that each centimetre of hair adds below it [cm²/cm]
+    Source: the largest of hair over outside, by `present`.
+    """
+    root = math.sqrt(dome_cm2**2 + 2 * skirt_cm * dome_cm2 * GROWN_CM)
+    return (root - dome_cm2) / skirt_cm
 
 
 def room_at(case: Case, at: AirAt) -> Room:

@@ -1,5 +1,6 @@
 """The drying of a plan, its release and its home card. Own models: only laws are checked."""
 
+import math
 from dataclasses import replace
 from typing import Any
 from unittest import TestCase
@@ -11,8 +12,9 @@ from craft.contract import PlanRequest, parse
 from craft.plan.assemble import case_of
 from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of, in_one_sitting, rounded_up
 from craft.plan.stages import section_cylinder
+from craft.styles.catalogue import TECHNIQUES
 from craft.tests.requests import plan_request, planned
-from craft.vocabulary import Dryer, StageKind
+from craft.vocabulary import Dryer, StageKind, Start, Style
 
 
 def forecast_for(**changes: Any) -> Forecast:
@@ -65,11 +67,34 @@ class StagesTest(TestCase):
 
 
 class GatheredTest(TestCase):
-    def test_longer_hair_is_a_longer_and_a_little_thinner_section(self) -> None:
+    def test_longer_hair_is_a_longer_section_and_no_thinner_at_its_roots(self) -> None:
         short = case_of(parse(PlanRequest, plan_request(hair={"length_cm": 12})))
         long = case_of(parse(PlanRequest, plan_request(hair={"length_cm": 60})))
         radii = [section_cylinder(case, 8000).radius_m for case in (short, long)]
-        self.assertTrue(0.7 * radii[0] < radii[1] < radii[0])
+        self.assertAlmostEqual(radii[0], radii[1])
+
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.sampled_from([style for style in Style if TECHNIQUES[style].wash.start is Start.WASH]),
+        st.floats(5, 80),
+        st.floats(5, 80),
+        st.integers(90, 300),
+        st.floats(1.1, 3),
+    )
+    def test_longer_hair_never_dries_sooner(
+        self, style: Style, one_cm: float, other_cm: float, density: int, curl: float
+    ) -> None:
+        """The same hairs in the same sections: where it dries last, every hair is there."""
+        times = []
+        for length_cm in sorted((one_cm, other_cm)):
+            hair = {
+                "length_cm": length_cm,
+                "relaxed_cm": length_cm / curl,
+                "density_per_cm2": density,
+            }
+            goal = {"style": style.value, "sections": TECHNIQUES[style].parting.sections}
+            times.append(planned(hair=hair, goal=goal).drying.h_to_dry or math.inf)
+        self.assertGreaterEqual(times[1], times[0] * 0.999)
 
     def test_loose_hair_dries_as_its_locks_not_as_the_sections_of_the_hands(self) -> None:
         times = [
