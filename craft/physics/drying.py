@@ -24,7 +24,7 @@ from scipy.special import ndtr
 
 from craft.errors import NeverDries
 from craft.physics.fibre import regain
-from craft.physics.film import evaporation
+from craft.physics.film import evaporation, evaporation_heat, surface_temperature
 from craft.vocabulary import Blot, SetKind, StageKind
 
 Floats = NDArray[np.float64]
@@ -58,9 +58,13 @@ EXPOSED = {
 EXPOSED_FLAT, EXPOSED_CAPPED = 0.5, 0.5
 #: Share of a head of hair that lies between head and pillow, each section by turns. Own value.
 ON_PILLOW = 0.25
-#: Water that the heat of a dryer can take out of a whole head [kg/s]: 600 to 1 500 W, of which a
-#: third reaches the hair, over the heat of evaporation. Own values.
-DRYER_KG_S = {StageKind.HOOD: 0.15e-3, StageKind.DIFFUSER: 0.20e-3}
+#: A hood blows over the head, not through it: heat it gives to the outside of all the hair
+#: [W/(m² K)], a sphere in 1 m/s 9 to 15, rough hair about twice that. Own value.
+HOOD_W_M2_K = 30.0
+#: A diffuser reaches one spot at a time: water it takes out of a whole head [kg/s] by the air at
+#: the hair [°C], from low to high heat; 600 to 1 500 W, of which a third reaches the hair, over the
+#: heat of evaporation. Own values.
+DIFFUSER_C, DIFFUSER_KG_S = (38.0, 42.0, 50.0), (0.08e-3, 0.12e-3, 0.16e-3)
 #: Across what moves as one in loose hair, as still air sees it [m]. Own value, tuned
 #: on one of the sets seen in the trade.
 HEAD_ACROSS_M = 0.03
@@ -140,6 +144,8 @@ class Cylinder:
             density [m]; 0 when sections dry each for itself
         exposed: share of its surface that the air reaches, 0 to 1
         head_kg: dry hair of the whole head, which shares the heat of a dryer [kg]; 0: not limited
+        layer_kg_m2: dry hair per outside of the head as it stands, over which a hood blows, where
+            that is thickest [kg/m²]; 0: not limited
         scalp_w_m2: heat of the scalp it lies on [W/m²]
     """
 
@@ -149,6 +155,7 @@ class Cylinder:
     exposed: float = 0.7
     head_kg: float = 0.0
     scalp_w_m2: float = 0.0
+    layer_kg_m2: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -199,15 +206,26 @@ def section_radius(mass_kg: float, sections: float, packed_kg_m3: float, length_
     return math.sqrt(mass_kg / (sections * packed_kg_m3 * math.pi * length_m))
 
 
-@lru_cache(maxsize=4096)
 def constant_rate(cylinder: Cylinder, stage: Stage) -> float:
     """Water that a section loses while free water wets its surface [g/g an hour].
 
     Args:
         cylinder: the section
         stage: the air, not saturated
+    Source: the film of `craft.physics.film`; a dryer gives no more heat than it has.
+    """
+    return min(film_rate(cylinder, stage), most_rate(cylinder, stage))
+
+
+@lru_cache(maxsize=4096)
+def film_rate(cylinder: Cylinder, stage: Stage) -> float:
+    """Water that the air takes up from a section wet all over, for any heat [g/g an hour].
+
+    Args:
+        cylinder: the section
+        stage: the air, not saturated
     Source: the film of `craft.physics.film`; loose hair in still air loses no more than the head
-        as a whole gives off, and a dryer gives no more heat than it has.
+        as a whole gives off.
     """
     exposed = cylinder.exposed
     if stage.kind is StageKind.CAP:
@@ -221,10 +239,33 @@ def constant_rate(cylinder: Cylinder, stage: Stage) -> float:
     if cylinder.envelope_m and stage.kind in STILL:
         whole = evaporation(HEAD_ACROSS_M, *air, cylinder.scalp_w_m2)
         rate = min(rate, whole / (cylinder.envelope_m * cylinder.packed_kg_m3))
-    most = DRYER_KG_S.get(stage.kind)
-    if most is not None and cylinder.head_kg:
-        rate = min(rate, most * stage.reaches / cylinder.head_kg)
     return rate * SECONDS_PER_HOUR
+
+
+@lru_cache(maxsize=4096)
+def most_rate(cylinder: Cylinder, stage: Stage) -> float:
+    """Water that the heat of a dryer takes out of every section alike [g/g an hour].
+
+    Args:
+        cylinder: a section of the head
+        stage: the air
+    Returns:
+        that rate at the most; endless in other air
+    Source: heat balance, with own values.
+    """
+    rate = math.inf
+    if stage.kind is StageKind.DIFFUSER and cylinder.head_kg:
+        gives = float(np.interp(stage.temp_c, DIFFUSER_C, DIFFUSER_KG_S))
+        rate = stage.reaches * gives / cylinder.head_kg
+    elif stage.kind is StageKind.HOOD and cylinder.layer_kg_m2:
+        rate = hood_flux(stage) / cylinder.layer_kg_m2
+    return rate * SECONDS_PER_HOUR
+
+
+def hood_flux(stage: Stage) -> float:
+    """Water that the warmth of a hood takes off the outside of all the hair [kg/(m² s)]."""
+    wet_c = surface_temperature(HEAD_ACROSS_M, stage.temp_c, stage.rh, stage.speed)
+    return HOOD_W_M2_K * max(0.0, stage.temp_c - wet_c) / evaporation_heat(wet_c)
 
 
 def dry_at(stages: Sequence[Stage]) -> float:
@@ -236,23 +277,28 @@ def dry_at(stages: Sequence[Stage]) -> float:
     return regain(airs[-1] if airs else 0.5) + DRY_TO_THE_HAND
 
 
-def two_periods(start: float, water: Floats, rate: float, equilibrium: float) -> Floats:
+def two_periods(
+    start: float, water: Floats, rate: float, equilibrium: float, most: float = math.inf
+) -> Floats:
     """Hours until so much water is left, endless at the equilibrium and below it.
 
     Args:
         start: water at the beginning [g/g]
         water: water left [g/g], at most `start`
-        rate: of the constant period [g/g an hour], > 0
+        rate: of the film in the constant period [g/g an hour], > 0
         equilibrium: with the air [g/g]
-    Source: [1].
+        most: that the heat allows at any time [g/g an hour], > 0
+    Source: [1]; where heat is short, it sets the rate until the fibres give off less than that.
     """
-    above = np.maximum(water, CRITICAL)
-    constant = np.maximum(start - above, 0.0) / rate
-    span, entered = CRITICAL - equilibrium, min(start, CRITICAL) - equilibrium
+    span = CRITICAL - equilibrium
+    falls_from = equilibrium + span * min(1.0, most / rate) if span > 0 else CRITICAL
+    above = np.maximum(water, falls_from)
+    constant = np.maximum(start - above, 0.0) / min(rate, most)
+    entered = min(start, falls_from) - equilibrium
     if span <= 0 or entered <= 0:
         # Air damper than the fibre holds: only free water leaves.
         return np.where(water >= CRITICAL, constant, np.inf)
-    left = np.minimum(water, min(start, CRITICAL)) - equilibrium
+    left = np.minimum(water, min(start, falls_from)) - equilibrium
     with np.errstate(divide="ignore", invalid="ignore"):
         falling = np.where(left > 0, span / rate * np.log(entered / left), np.inf)
     return constant + falling
@@ -313,8 +359,8 @@ def stage_times(cylinder: Cylinder, water: float, target: float, stage: Stage) -
         return cloth_times(water, left)
     if stage.rh >= SATURATED_RH:
         return np.where(left < water, np.inf, 0.0)
-    rate = constant_rate(cylinder, stage)
-    return two_periods(water, left, rate, regain(stage.rh))
+    rate, most = film_rate(cylinder, stage), most_rate(cylinder, stage)
+    return two_periods(water, left, rate, regain(stage.rh), most)
 
 
 def share_gone(curve: Sequence[tuple[float, float]], hours: float) -> float:

@@ -80,45 +80,48 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
     if case.technique.in_rows:
         flat = drying.EXPOSED_FLAT
-        return Cylinder(radius_mm / 1000, packed, 0.0, flat, head_kg, SCALP_W_M2)
-    return Cylinder(radius_mm / 1000, packed, 0.0, drying.EXPOSED[kind], head_kg)
+        layer = layer_kg_m2(case, hangs=False)
+        return Cylinder(radius_mm / 1000, packed, 0.0, flat, head_kg, SCALP_W_M2, layer)
+    # Rods lie close to the head.
+    layer = layer_kg_m2(case, hangs=kind is not SetKind.ROD)
+    exposed = drying.EXPOSED[kind]
+    return Cylinder(radius_mm / 1000, packed, 0.0, exposed, head_kg, layer_kg_m2=layer)
 
 
 def loose_cylinder(case: Case) -> Cylinder:
     """Loose hair as the locks it clumps into."""
     packed = drying.PACKED_KG_PER_M3[SetKind.LOOSE]
     lock_m = curl.lock_mm(curl.TYPICAL_CURL_MM[case.hair.pattern]) / 1000
-    envelope = envelope_thickness(case, packed)
+    layer = layer_kg_m2(case, hangs=True)
     exposed = drying.EXPOSED[SetKind.LOOSE]
-    return Cylinder(lock_m / 2, packed, envelope, exposed, case.hair_g / 1000)
+    return Cylinder(lock_m / 2, packed, layer / packed, exposed, case.hair_g / 1000, 0.0, layer)
 
 
-def envelope_thickness(case: Case, packed_kg_m3: float) -> float:
-    """Loose hair as one layer over the outside of the whole head, where it is thickest [m].
+def layer_kg_m2(case: Case, *, hangs: bool) -> float:
+    """Hair as one layer over the outside of the whole head, where it is thickest [kg/m²].
 
-    The outside is a dome with a skirt as long as the hair hangs. The ends of long hair are thin,
-    for few hairs are as long; they make nothing above them thinner.
+    The outside is a dome, with a skirt as long as hair hangs that hangs. The ends of long hair are
+    thin, for few hairs are as long; they make nothing above them thinner.
     """
     reach_cm = radius(case.hair.head_cm) + ENVELOPE_CM
-    dome_cm2 = 2 * math.pi * reach_cm**2
-    skirt_cm = 2 * math.pi * reach_cm / case.hair.curl_index
-    length_cm = case.hair.length_cm
-    down_to_cm = min(length_cm, thickest_cm(dome_cm2, skirt_cm))
+    length_cm, down_to_cm = case.hair.length_cm, case.hair.length_cm
+    skirt_cm = 0.0
+    if hangs:
+        down_to_cm = min(length_cm, thickest_cm(reach_cm * case.hair.curl_index))
+        skirt_cm = down_to_cm / case.hair.curl_index
     kept = down_to_cm * present(down_to_cm) / (length_cm * present(length_cm))
-    outside_m2 = (dome_cm2 + skirt_cm * down_to_cm) / 1e4
-    return kept * case.hair_g / 1000 / outside_m2 / packed_kg_m3
+    outside_m2 = 2 * math.pi * reach_cm * (reach_cm + skirt_cm) / 1e4
+    return kept * case.hair_g / 1000 / outside_m2
 
 
-def thickest_cm(dome_cm2: float, skirt_cm: float) -> float:
+def thickest_cm(dome_cm: float) -> float:
     """Stretched length down to which hair of every age lies thickest over a head [cm].
 
     Args:
-        dome_cm2: outside of the head with its hair [cm²]
-        skirt_cm: outside that each centimetre of hair adds below it [cm²/cm]
+        dome_cm: length of hair whose skirt has the outside of the dome above it [cm]
     Source: the largest of hair over outside, by `present`.
     """
-    root = math.sqrt(dome_cm2**2 + 2 * skirt_cm * dome_cm2 * GROWN_CM)
-    return (root - dome_cm2) / skirt_cm
+    return math.sqrt(dome_cm**2 + 2 * dome_cm * GROWN_CM) - dome_cm
 
 
 def room_at(case: Case, at: AirAt) -> Room:

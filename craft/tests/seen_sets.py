@@ -20,6 +20,8 @@ from craft.vocabulary import SetKind, StageKind
 
 NIGHT_H, DAY_H = 10.0, 24.0
 FLAT, SCALP = drying.EXPOSED_FLAT, 15.0
+#: Outside of head and hair where the hair stays close to it, and where coils hang some 5 cm [m²].
+CLOSE_M2, HANGING_M2 = 0.09, 0.13
 
 
 @dataclass(frozen=True)
@@ -67,12 +69,14 @@ def section(
     length_cm: float,
     exposed: float | None = None,
     scalp: float = 0.0,
+    outside_m2: float = CLOSE_M2,
 ) -> Cylinder:
     """A mean section of a head."""
     packed = drying.PACKED_KG_PER_M3[kind]
     radius = drying.section_radius(grams / 1000, count, packed, length_cm / 100)
     shown = drying.EXPOSED[kind] if exposed is None else exposed
-    return Cylinder(radius, packed, exposed=shown, head_kg=grams / 1000, scalp_w_m2=scalp)
+    head_kg = grams / 1000
+    return Cylinder(radius, packed, 0.0, shown, head_kg, scalp, head_kg / outside_m2)
 
 
 def loose(lock_mm: float, grams: float, reach_cm2: float) -> Cylinder:
@@ -128,7 +132,7 @@ SEEN = (
     ),
     SeenSet(
         "small loose coils, soaking, 20 min under a bonnet: fit to finish",
-        section(SetKind.COIL, 100, 60, 12),
+        section(SetKind.COIL, 100, 60, 12, outside_m2=HANGING_M2),
         1.0,
         (BONNET, ROOM),
         20 / 60,

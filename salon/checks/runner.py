@@ -29,10 +29,10 @@ class Runner(DiscoverRunner):
         kwargs["parallel"] = kwargs.get("parallel") or PROCESSES
         super().__init__(*args, **kwargs)
         # A property is tried with the same examples every time, or main would turn red by itself;
-        # `make bench` tries it with new ones.
-        if not new_examples:
-            hypothesis.settings.register_profile("same", derandomize=True)
-            hypothesis.settings.load_profile("same")
+        # `make bench` tries it with new ones. A busy machine may take its time over each.
+        hypothesis.settings.register_profile("new", deadline=None)
+        hypothesis.settings.register_profile("same", deadline=None, derandomize=True)
+        hypothesis.settings.load_profile("new" if new_examples else "same")
 
     @classmethod
     def add_arguments(cls, parser: argparse.ArgumentParser) -> None:

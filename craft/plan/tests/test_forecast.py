@@ -80,9 +80,10 @@ class GatheredTest(TestCase):
         st.floats(5, 80),
         st.integers(90, 300),
         st.floats(1.1, 3),
+        st.sampled_from(["air", "hood", "diffuser"]),
     )
     def test_longer_hair_never_dries_sooner(
-        self, style: Style, one_cm: float, other_cm: float, density: int, curl: float
+        self, style: Style, one_cm: float, other_cm: float, density: int, curl: float, dry: str
     ) -> None:
         """The same hairs in the same sections: where it dries last, every hair is there."""
         times = []
@@ -93,7 +94,9 @@ class GatheredTest(TestCase):
                 "density_per_cm2": density,
             }
             goal = {"style": style.value, "sections": TECHNIQUES[style].parting.sections}
-            times.append(planned(hair=hair, goal=goal).drying.h_to_dry or math.inf)
+            dryer = {} if dry == "air" else {"dry": dry, "dry_min": 60}
+            answer = planned(hair=hair, goal=goal, **dryer)
+            times.append(answer.drying.h_to_dry or math.inf)
         self.assertGreaterEqual(times[1], times[0] * 0.999)
 
     def test_loose_hair_dries_as_its_locks_not_as_the_sections_of_the_hands(self) -> None:
