@@ -396,12 +396,12 @@ def phases_in_set(
                 release_how(case),
             ],
         )
-    elif case.technique.wear.in_set:
+    elif case.technique.wear.once_home:
         yield HomePhase(
             key="in_set",
             title=say("In the twists"),
             when=say("until you are home"),
-            lines=[case.technique.wear.in_set],
+            lines=[case.technique.wear.once_home],
         )
 
 

@@ -100,8 +100,12 @@ def loose_cylinder(case: Case) -> Cylinder:
 def layer_kg_m2(case: Case, *, hangs: bool) -> float:
     """Hair as one layer over the outside of the whole head, where it is thickest [kg/m²].
 
-    The outside is a dome, with a skirt as long as hair hangs that hangs. The ends of long hair are
-    thin, for few hairs are as long; they make nothing above them thinner.
+    The outside is a dome; hair that hangs adds a skirt of its length. Long hair has thin ends,
+    since few hairs grow that long, but the layer above them is as thick as before.
+
+    Args:
+        case: the head
+        hangs: False where the hair lies close to the head
     """
     reach_cm = radius(case.hair.head_cm) + ENVELOPE_CM
     length_cm, down_to_cm = case.hair.length_cm, case.hair.length_cm

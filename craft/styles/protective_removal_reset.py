@@ -41,7 +41,7 @@ STYLE = Technique(
         days=5,
         definition=0.45,
         leaves=OnHead.FLAT_TWISTS,
-        in_set=OPENED_ONCE_HOME,
+        once_home=OPENED_ONCE_HOME,
     ),
     fitness=Fitness(
         works_from=(OnHead.SEWN_IN, OnHead.BRAIDS),

@@ -201,7 +201,7 @@ class Wear:
         covered_by: what the hair is worn under, e.g. "the wig"
         looks: that follow it
         refresh: what freshens it
-        in_set: how what leaves the salon is opened once home, before sleeping
+        once_home: how the client opens what leaves the salon, before sleeping; empty where it stays
         undone: what is taken out of it before sleeping
         night: how it lies at night
         first_morning: what is done on the first morning
@@ -214,7 +214,7 @@ class Wear:
     covered_by: str = ""
     looks: tuple[HomeLook, ...] = ()
     refresh: Freshening | None = None
-    in_set: str = ""
+    once_home: str = ""
     undone: str = ""
     night: str = ""
     first_morning: str = ""
@@ -272,7 +272,7 @@ class Technique:
     @property
     def worn(self) -> OnHead:
         """What is on the head once the style is there."""
-        opened = self.release.needed or self.wear.in_set
+        opened = self.release.needed or self.wear.once_home
         return OnHead.LOOSE if opened else self.wear.leaves
 
     @property

@@ -145,7 +145,7 @@ export const queryOptions: VueQueryPluginOptions = {
           (error instanceof Offline && count < 2) || (isBusy(error) && count < BUSY_TRIES),
         retryDelay: busyDelay,
         networkMode: 'always',
-        // Not a matter of course where it is asked without a connection, too.
+        // The default is off for the network mode above.
         refetchOnReconnect: true,
       },
       mutations: {
