@@ -14,8 +14,8 @@ Sources:
 """
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
@@ -36,6 +36,10 @@ SECONDS_PER_HOUR = 3600.0
 CRITICAL = 0.30
 #: Hair feels dry at so much above the equilibrium with the air around it [g/g]. Own value.
 DRY_TO_THE_HAND = 0.02
+#: A drier room asks no more of hair than this humidity. Own value.
+DRIEST_ROOM = 0.50
+#: Hair is not dry sooner in a damp room than in these. Own values.
+DRIER_ROOMS = (DRIEST_ROOM, 0.6, 0.7, 0.8, 0.9)
 
 #: Air at the hair [m/s]. Own values, seated 0.1 in the air of a room; up and about 0.25.
 SPEED_M_S = {
@@ -56,6 +60,12 @@ EXPOSED = {
 }
 #: The same of what lies flat on the scalp; and of anything under a cap. Own values.
 EXPOSED_FLAT, EXPOSED_CAPPED = 0.5, 0.5
+#: The same of roots that a row or a tie lies on; what a scarf or a cap leaves of it. Own values.
+EXPOSED_ROOTS, COVERED_ROOTS = 0.25, 0.05
+#: The same of any roots in the stream of a dryer, at least. Own value.
+BLOWN_ROOTS = 0.4
+#: The same of roots beside a rod, which keeps any scarf off them. Own value.
+EXPOSED_ROD_ROOTS = 0.5
 #: Share of a head of hair that lies between head and pillow, each section by turns. Own value.
 ON_PILLOW = 0.25
 #: A hood blows over the head, not through it: heat it gives to the outside of all the hair
@@ -65,6 +75,8 @@ HOOD_W_M2_K = 30.0
 #: the hair [°C], from low to high heat; 600 to 1 500 W, of which a third reaches the hair, over the
 #: heat of evaporation. Own values.
 DIFFUSER_C, DIFFUSER_KG_S = (38.0, 42.0, 50.0), (0.08e-3, 0.12e-3, 0.16e-3)
+#: Heat of the scalp to the roots that lie on it [W/m²]: it gives off some 30 to 60. Own value.
+ROOTS_W_M2 = 30.0
 #: Across what moves as one in loose hair, as still air sees it [m]. Own value, tuned
 #: on one of the sets seen in the trade.
 HEAD_ACROSS_M = 0.03
@@ -117,6 +129,7 @@ class Stage:
         until_share: leave the stage early once this share of water is gone
         speed_m_s: of the air at the hair [m/s]; None: as usual for the kind
         reaches: share of the dryer's heat that reaches the hair, against the usual
+        covers: whether a scarf or a cap lies over the roots
     """
 
     kind: StageKind
@@ -126,6 +139,7 @@ class Stage:
     until_share: float = 1.0
     speed_m_s: float | None = None
     reaches: float = 1.0
+    covers: bool = False
 
     @property
     def speed(self) -> float:
@@ -147,6 +161,10 @@ class Cylinder:
         layer_kg_m2: dry hair per outside of the head as it stands, over which a hood blows, where
             that is thickest [kg/m²]; 0: not limited
         scalp_w_m2: heat of the scalp it lies on [W/m²]
+        roots: share of the surface of its roots that the air reaches where something lies on them;
+            0: they dry as its lengths do
+        covered: what a scarf or a cap leaves of that
+        is_roots: this is what lies under a row, a tie or a rod
     """
 
     radius_m: float
@@ -156,6 +174,21 @@ class Cylinder:
     head_kg: float = 0.0
     scalp_w_m2: float = 0.0
     layer_kg_m2: float = 0.0
+    roots: float = 0.0
+    covered: float = 1.0
+    is_roots: bool = False
+
+    @property
+    def places(self) -> "tuple[Cylinder, ...]":
+        """Its lengths, and its roots where they dry otherwise."""
+        if not self.roots:
+            return (self,)
+        lengths = replace(self, roots=0.0, covered=1.0)
+        warm = ROOTS_W_M2 if self.scalp_w_m2 else 0.0
+        return (
+            lengths,
+            replace(self, exposed=self.roots, scalp_w_m2=warm, roots=0.0, is_roots=True),
+        )
 
 
 @dataclass(frozen=True)
@@ -168,6 +201,7 @@ class Run:
         ends: when each stage ends [h]
         water: in the hair at the beginning [g/g]
         dry_water: in hair that is dry to the hand where it ends [g/g]
+        is_roots: the roots dry last
     """
 
     hours: Floats
@@ -175,6 +209,7 @@ class Run:
     ends: tuple[float, ...] = ()
     water: float = 1.0
     dry_water: float = 0.0
+    is_roots: bool = False
 
     def water_at(self, hours: float) -> float:
         """Water left in the hair after so many hours [g/g]."""
@@ -232,6 +267,10 @@ def film_rate(cylinder: Cylinder, stage: Stage) -> float:
         exposed = min(exposed, EXPOSED_CAPPED)
     if stage.kind is StageKind.ASLEEP:
         exposed *= 1 - ON_PILLOW
+    if cylinder.is_roots and stage.kind not in STILL:
+        exposed = max(exposed, BLOWN_ROOTS)
+    if stage.covers:
+        exposed *= cylinder.covered
     air = stage.temp_c, stage.rh, stage.speed
     # To a tenth of a millimetre: the film hardly feels less, and sections share one heat balance.
     flux = evaporation(round(2 * cylinder.radius_m, 4), *air, cylinder.scalp_w_m2)
@@ -271,10 +310,32 @@ def hood_flux(stage: Stage) -> float:
 def dry_at(stages: Sequence[Stage]) -> float:
     """Water at which hair feels dry where its drying ends [g/g].
 
-    A cloth says nothing of the air; without any other stage it is the air of a room.
+    A cloth says nothing of the air; without any other stage it is the air of a room. Dry air asks
+    no more than a room of 50 %.
     """
-    airs = [stage.rh for stage in stages if stage.kind is not StageKind.CLOTH]
-    return regain(airs[-1] if airs else 0.5) + DRY_TO_THE_HAND
+    airs = [stage for stage in stages if stage.kind is not StageKind.CLOTH]
+    if not airs:
+        return regain(DRIEST_ROOM) + DRY_TO_THE_HAND
+    humidity = max(airs[-1].rh, DRIEST_ROOM) if airs[-1].kind in STILL else airs[-1].rh
+    return regain(humidity) + DRY_TO_THE_HAND
+
+
+def in_drier_rooms(stages: Sequence[Stage]) -> Iterator[tuple[Stage, ...]]:
+    """The stages, and the same where the room is drier.
+
+    Hair that holds little is soon at rest with a damp room, the sooner after a dryer. It is not dry
+    for that: what a drier room would find damp is damp.
+    """
+    yield tuple(stages)
+    if not stages or stages[-1].kind not in STILL:
+        return
+    last = stages[-1]
+    for humidity in DRIER_ROOMS:
+        if last.rh > humidity:
+            yield tuple(
+                replace(stage, rh=min(stage.rh, humidity)) if stage.kind in STILL else stage
+                for stage in stages
+            )
 
 
 def two_periods(
@@ -375,10 +436,36 @@ def share_gone(curve: Sequence[tuple[float, float]], hours: float) -> float:
 
 
 def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float = 1.0) -> Run:
-    """Follow a section through its drying stages.
+    """Follow a section through its drying stages, to where it dries last.
 
     Args:
-        cylinder: the section
+        cylinder, water, stages, factor: as for `dry_place`
+    Returns:
+        the run of its lengths or its roots, whichever are dry later
+    Raises:
+        NeverDries: a stage without hours never comes to its end in its air
+    """
+    runs = [
+        dry_place(place, water, air, factor)
+        for place in cylinder.places
+        for air in in_drier_rooms(stages)
+    ]
+    return max(runs, key=lateness)
+
+
+def lateness(run: Run) -> tuple[float, float]:
+    """Orders runs by when they are dry [h]; those that never are by the share that stays."""
+    hours = run.time_to(1.0)
+    return (math.inf if hours is None else hours, 1 - float(run.shares[-1]))
+
+
+def dry_place(
+    cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float = 1.0
+) -> Run:
+    """Follow one place of a section through its drying stages.
+
+    Args:
+        cylinder: the lengths of a section, or its roots
         water: in the hair at the beginning [g per g of dry hair], > 0
         stages: in order; one without hours ends the list
         factor: learned multiplier on the time, > 0
@@ -393,7 +480,8 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
     ends: list[float] = []
     target = dry_at(stages)
     if water <= target:
-        return Run(np.zeros(1), np.ones(1), (0.0,) * len(stages), water, water)
+        none = (0.0,) * len(stages)
+        return Run(np.zeros(1), np.ones(1), none, water, water, cylinder.is_roots)
     clock, done = 0.0, 0.0
     for stage in stages:
         if done >= stage.until_share:
@@ -425,7 +513,8 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
         shares += [_SHARES[inside], np.array([reached])]
         clock, done = clock + leaves - entered, reached
         ends.append(clock)
-    return Run(np.concatenate(hours), np.concatenate(shares), tuple(ends), water, target)
+    times, gone = np.concatenate(hours), np.concatenate(shares)
+    return Run(times, gone, tuple(ends), water, target, cylinder.is_roots)
 
 
 @lru_cache(maxsize=256)

@@ -5,6 +5,8 @@ Sources:
     [2] Loussouarn, *British Journal of Dermatology* 145 (2001) 294-297.
     [3] Handbooks of hair: some 140 000 hairs on blond, fine-stranded heads, 108 000 on black,
         coarser ones; from memory.
+    [4] Chamberlain & Speakman, *Zeitschrift für Elektrochemie* 37 (1931) 374: human hair takes up
+        and gives off water; from memory.
 """
 
 import math
@@ -49,10 +51,14 @@ BUNDLE_PACKING = 0.5
 COUNT_TAIL = 0.1
 
 
-#: Water that hair takes up from the air, by relative humidity [g/g]. Source: [1], from memory.
+#: Water that hair takes up from the air, by relative humidity [g/g]. Source: [1]; at 8 % [4]; all
+#: from memory.
 SATURATION_REGAIN = 0.32
-REGAIN_RH = (0.0, 0.292, 0.403, 0.50, 0.65, 0.703, 1.0)
-REGAIN = (0.0, 0.06, 0.076, 0.098, 0.128, 0.136, SATURATION_REGAIN)
+REGAIN_RH = (0.0, 0.08, 0.292, 0.403, 0.50, 0.65, 0.703, 1.0)
+REGAIN = (0.0, 0.039, 0.06, 0.076, 0.098, 0.128, 0.136, SATURATION_REGAIN)
+#: Hair that dries comes to rest with up to so much more water than hair that takes it up [g/g].
+#: Source: [4], from memory.
+HYSTERESIS = 0.02
 
 
 @lru_cache(maxsize=1024)

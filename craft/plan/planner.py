@@ -365,6 +365,7 @@ def drying_out(forecast: Forecast) -> Drying:
         odds_forecast=round(forecast.unbent_odds(forecast.stages), 3),
         safe=odds >= SAFE_ODDS,
         slowest_section=forecast.slowest,
+        roots_last=forecast.run.is_roots,
         radius_mm=round(forecast.cylinder.radius_m * 1000, 2),
         curve=curve(forecast.run, until),
         low_curve=curve(slow, until),
@@ -400,9 +401,27 @@ def drying_out(forecast: Forecast) -> Drying:
                 say("spread {spread:g}", spread=forecast.spread),
                 STANDARD,
             ),
+            *roots_last(forecast),
             *odds_bent(forecast),
         ],
     )
+
+
+def roots_last(forecast: Forecast) -> Iterator[Reason]:
+    """Why the roots are waited for."""
+    if forecast.run.is_roots:
+        covered = any(stage.covers for stage in forecast.stages)
+        yield reason(
+            "roots_last",
+            say(
+                "The roots dry last: little air reaches them under what lies on them, and next to "
+                "none under a scarf at night."
+            )
+            if covered
+            else say("The roots dry last: little air reaches them under what lies on them."),
+            say("air reaches {roots:.0%} of them", roots=forecast.cylinder.roots),
+            STANDARD,
+        )
 
 
 def odds_bent(forecast: Forecast) -> Iterator[Reason]:

@@ -24,6 +24,7 @@ from craft.vocabulary import (
     Dryer,
     Heat,
     Manner,
+    Night,
     SetKind,
     StageKind,
 )
@@ -72,20 +73,36 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     """
     kind = case.technique.setting.kind
     if kind is SetKind.LOOSE:
-        return loose_cylinder(case)
+        loose = loose_cylinder(case)
+        return with_roots(case, loose) if case.technique.finish.gathered else loose
     packed = drying.PACKED_KG_PER_M3[kind]
     head_kg = case.hair_g / 1000
     strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
     strand_mm2 *= present(PACKED_AT_CM)
     radius_mm = math.sqrt(hairs * strand_mm2 * FIBRE_G_PER_CM3 * 1000 / packed / math.pi)
-    if case.technique.in_rows:
-        flat = drying.EXPOSED_FLAT
-        layer = layer_kg_m2(case, hangs=False)
-        return Cylinder(radius_mm / 1000, packed, 0.0, flat, head_kg, SCALP_W_M2, layer)
     # Rods lie close to the head.
-    layer = layer_kg_m2(case, hangs=kind is not SetKind.ROD)
-    exposed = drying.EXPOSED[kind]
-    return Cylinder(radius_mm / 1000, packed, 0.0, exposed, head_kg, layer_kg_m2=layer)
+    hangs = kind is not SetKind.ROD and not case.technique.in_rows
+    cylinder = Cylinder(
+        radius_mm / 1000,
+        packed,
+        exposed=drying.EXPOSED[kind],
+        head_kg=head_kg,
+        layer_kg_m2=layer_kg_m2(case, hangs=hangs),
+    )
+    if case.technique.in_rows:
+        cylinder = replace(cylinder, exposed=drying.EXPOSED_FLAT, scalp_w_m2=SCALP_W_M2)
+    return with_roots(case, cylinder)
+
+
+def with_roots(case: Case, cylinder: Cylinder) -> Cylinder:
+    """A section whose roots dry for themselves where a row, a tie or a rod lies on them."""
+    technique = case.technique
+    if technique.setting.kind is SetKind.ROD:
+        return replace(cylinder, roots=drying.EXPOSED_ROD_ROOTS)
+    tied = technique.finish.gathered or any(technique.kit.band_stretch)
+    if tied or technique.in_rows:
+        return replace(cylinder, roots=drying.EXPOSED_ROOTS, covered=drying.COVERED_ROOTS)
+    return cylinder
 
 
 def loose_cylinder(case: Case) -> Cylinder:
@@ -174,13 +191,14 @@ def cap_stage(case: Case, at: AirAt, hours: float | None) -> Stage:
     """So long under a bonnet or cap [h]: still, and damper than the air around it."""
     room = room_at(case, at)
     damper = room.rh + CAP_DAMPER * (1 - room.rh)
-    return Stage(StageKind.CAP, room.temp_c, damper, hours)
+    return Stage(StageKind.CAP, room.temp_c, damper, hours, covers=True)
 
 
 def night_stage(case: Case, hours: float | None) -> Stage:
-    """So long in bed [h]: still air, and some of the hair on the pillow."""
+    """So long in bed [h]: still air, some of the hair on the pillow, the roots under a scarf."""
     room = room_at(case, AirAt.HOME)
-    return Stage(StageKind.ASLEEP, room.temp_c, room.rh, hours)
+    covers = case.request.person.night is not Night.NONE
+    return Stage(StageKind.ASLEEP, room.temp_c, room.rh, hours, covers=covers)
 
 
 def until_dry(case: Case, gone_h: float = 0.0) -> tuple[Stage, ...]:

@@ -1,15 +1,13 @@
 """Sets of the trade that were opened and what was found, as one check of the drying forecast.
 
 Common practice, no source: told by specialists, without scales or clocks. What a set is made of
-(grams, water, air) is our reading of their words and stands beside each. Independent of standard
-values that could be turned: rods, braids, the cap, coils on a taper, both long days of flat twists.
-Tuned on one set each: how exposed small coils are (the bonnet), the warmth of the scalp (the flat
-rows), what moves as one in loose hair (short curls).
+(grams, water, air) is our reading of their words and stands beside each. Sets that tuned an own
+value say which; the others are held out.
 """
 
 import math
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Sequence
+from dataclasses import dataclass, replace
 
 from scipy.special import ndtr
 
@@ -37,6 +35,7 @@ class SeenSet:
         share: of the water gone that makes what was found true
         found_so: whether so much was gone; False: it was not yet
         until_h: for what is known to lie between two times: gone by then
+        tuned: the own value that was set by it; empty where it is held out
     """
 
     name: str
@@ -47,6 +46,7 @@ class SeenSet:
     share: float = 1.0
     found_so: bool = True
     until_h: float | None = None
+    tuned: str = ""
 
     def odds(self, hours_to: Callable[["SeenSet"], float | None], spread: float) -> float:
         """Odds of what was found, for a forecast of the hours to its share."""
@@ -79,6 +79,16 @@ def section(
     return Cylinder(radius, packed, 0.0, shown, head_kg, scalp, head_kg / outside_m2)
 
 
+def with_roots(cylinder: Cylinder) -> Cylinder:
+    """A section whose roots lie under it."""
+    return replace(cylinder, roots=drying.EXPOSED_ROOTS, covered=drying.COVERED_ROOTS)
+
+
+def beside_rods(cylinder: Cylinder) -> Cylinder:
+    """A section wound on a rod, whose roots lie beside it."""
+    return replace(cylinder, roots=drying.EXPOSED_ROD_ROOTS)
+
+
 def loose(lock_mm: float, grams: float, reach_cm2: float) -> Cylinder:
     """Loose hair of locks so thick, with an outside so large."""
     packed = drying.PACKED_KG_PER_M3[SetKind.LOOSE]
@@ -92,6 +102,10 @@ CAP = Stage(StageKind.CAP, 22, 0.75)
 BONNET = Stage(StageKind.HOOD, 45, 0.13)
 HOOD_15 = Stage(StageKind.HOOD, 50, 0.10, hours=0.25)
 
+#: A night under a scarf; an evening, that night, and the day after.
+SCARF = Stage(StageKind.ASLEEP, 21, 0.5, hours=8, covers=True)
+SLEPT_ON = (replace(ROOM, hours=7), SCARF, ROOM)
+
 SEEN = (
     SeenSet(
         "12 soaked twists, gel, plastic cap and bonnet, a night: not quite dry",
@@ -103,10 +117,11 @@ SEEN = (
     ),
     SeenSet(
         "40 rods in dense hair, an hour in a cloth then misted, a night: dry",
-        section(SetKind.ROD, 40, 200, 25),
+        beside_rods(section(SetKind.ROD, 40, 200, 25)),
         0.55,
         (ASLEEP,),
         NIGHT_H,
+        tuned="roots beside a rod",
     ),
     SeenSet(
         "20 braids, medium density, a night: dry",
@@ -116,12 +131,13 @@ SEEN = (
         NIGHT_H,
     ),
     SeenSet(
-        "8 stretched flat rows, lightly misted, a night: wearable",
+        "8 stretched flat rows, lightly misted, a night: lengths wearable",
         section(SetKind.TWIST, 8, 100, 20, FLAT, SCALP),
         0.35,
         (ASLEEP,),
         NIGHT_H,
         share=0.85,
+        tuned="warmth of the scalp",
     ),
     SeenSet(
         "small coils on a short taper, day and night: dry",
@@ -137,19 +153,28 @@ SEEN = (
         (BONNET, ROOM),
         20 / 60,
         share=0.85,
+        tuned="how exposed coils are",
     ),
     SeenSet(
         "14 flat twists with ends on rods, products into dry hair, 24 h: lengths dry",
         section(SetKind.TWIST, 14, 130, 30, FLAT, SCALP),
         0.35,
-        (ROOM,),
+        SLEPT_ON,
         DAY_H,
     ),
     SeenSet(
-        "12 soaked flat twists, 15 min hood, banded, two days: dry",
-        section(SetKind.TWIST, 12, 110, 25, FLAT, SCALP),
+        "the same: roots slightly damp",
+        with_roots(section(SetKind.TWIST, 14, 130, 30, FLAT, SCALP)),
+        0.35,
+        SLEPT_ON,
+        DAY_H,
+        found_so=False,
+    ),
+    SeenSet(
+        "12 soaked flat twists, 15 min hood, bands, two days: dry",
+        with_roots(section(SetKind.TWIST, 12, 110, 25, FLAT, SCALP)),
         1.0,
-        (HOOD_15, ROOM),
+        (HOOD_15, *SLEPT_ON[:2], replace(ROOM, hours=16), SCARF, ROOM),
         2 * DAY_H,
     ),
     SeenSet(
@@ -167,6 +192,7 @@ SEEN = (
         (ROOM,),
         2.0,
         until_h=4.5,
+        tuned="what moves as one in loose hair",
     ),
 )
 
@@ -201,17 +227,43 @@ def by_shrinking_core(seen: SeenSet) -> float:
     return first.hours + times(last, seen.share) - times(last, gone)
 
 
-def scores(
-    hours_to: Callable[[SeenSet], float | None], spread: float
-) -> tuple[float, float, dict[str, float]]:
+@dataclass(frozen=True)
+class Score:
+    """How surprising what was found is.
+
+    Args:
+        odds: of what was found, by the name of the set
+    """
+
+    odds: dict[str, float]
+
+    @property
+    def mean(self) -> float:
+        """Mean of minus the logarithm of the odds [nat]."""
+        return mean_score(self.odds.values())
+
+    @property
+    def held_out(self) -> float:
+        """The same over the sets that tuned nothing [nat]."""
+        return mean_score(self.odds[seen.name] for seen in SEEN if not seen.tuned)
+
+    @property
+    def worst(self) -> float:
+        """The least odds."""
+        return min(self.odds.values())
+
+
+def mean_score(odds: Iterable[float]) -> float:
+    """Mean of minus the logarithm of odds [nat]."""
+    scores = [-math.log(max(value, 1e-9)) for value in odds]
+    return sum(scores) / len(scores)
+
+
+def scores(hours_to: Callable[[SeenSet], float | None], spread: float) -> Score:
     """How surprising what was found is.
 
     Args:
         hours_to: of a set to its share [h]
         spread: of the logarithm of the time
-    Returns:
-        mean of minus the logarithm of the odds [nat], the worst odds, and the odds of each
     """
-    odds = {seen.name: seen.odds(hours_to, spread) for seen in SEEN}
-    mean = -sum(math.log(max(value, 1e-9)) for value in odds.values()) / len(odds)
-    return mean, min(odds.values()), odds
+    return Score({seen.name: seen.odds(hours_to, spread) for seen in SEEN})

@@ -1,6 +1,7 @@
 """The drying law: worked values, numerical integration (scipy), its energy, its laws."""
 
 import math
+from dataclasses import replace
 from unittest import TestCase
 
 import numpy as np
@@ -10,6 +11,7 @@ from scipy.integrate import solve_ivp
 
 from craft.errors import NeverDries
 from craft.physics import drying, film
+from craft.physics.air import warmed_humidity
 from craft.physics.drying import Cylinder, Stage
 from craft.physics.fibre import regain
 from craft.vocabulary import SetKind, StageKind
@@ -226,6 +228,49 @@ class LawsTest(TestCase):
         drier = drying.constant_rate(twists(12), Stage(StageKind.AIR, temp, rh))
         damper = drying.constant_rate(twists(12), Stage(StageKind.AIR, temp, rh + more))
         self.assertGreaterEqual(drier, damper)
+
+    @settings(max_examples=200, deadline=None)
+    @given(
+        st.sampled_from([StageKind.HOOD, StageKind.DIFFUSER]),
+        st.sampled_from([None, 5, 15, 30, 60]),
+        st.floats(0.3, 1.2),
+        st.floats(0.1, 0.9),
+        st.floats(0.01, 0.3),
+    )
+    def test_damp_air_never_dries_sooner_under_a_dryer(
+        self, kind: StageKind, minutes: float | None, water: float, rh: float, more: float
+    ) -> None:
+        """But for a fortieth of the time, since drier rooms are looked at in steps of a tenth."""
+        coils = made_of(SetKind.COIL, 80, 90, 15, 0.8, 0.12)
+
+        def dry_h(rh: float) -> float:
+            hours = None if minutes is None else minutes / 60
+            until = 0.9 if kind is StageKind.DIFFUSER else 1.0
+            warm = Stage(kind, 45, warmed_humidity(22, rh, 45), hours, until)
+            return needed(drying.dry(coils, water, [warm, Stage(StageKind.AIR, 22, rh)]))
+
+        self.assertGreaterEqual(dry_h(min(0.97, rh + more)), 0.975 * dry_h(rh))
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.floats(0.1, 0.9), st.floats(0.01, 0.3), st.floats(0.3, 1.2))
+    def test_damp_air_never_dries_sooner_in_still_air(
+        self, rh: float, more: float, water: float
+    ) -> None:
+        damper = Stage(StageKind.AIR, 22, min(0.97, rh + more))
+        drier = needed(drying.dry(twists(12), water, [Stage(StageKind.AIR, 22, rh)]))
+        self.assertGreaterEqual(needed(drying.dry(twists(12), water, [damper])), 0.975 * drier)
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.floats(0.3, 1.0), st.floats(0, 12), st.floats(0.2, 0.9))
+    def test_roots_under_a_row_are_never_dry_before_it(
+        self, water: float, evening: float, rh: float
+    ) -> None:
+        night = Stage(StageKind.ASLEEP, 20, rh, hours=8, covers=True)
+        stages = (Stage(StageKind.AIR, 22, rh, hours=evening), night, Stage(StageKind.AIR, 22, rh))
+        rows = replace(twists(10), exposed=0.5, scalp_w_m2=15, roots=0.25, covered=0.05)
+        lengths, roots = (needed(drying.dry_place(place, water, stages)) for place in rows.places)
+        self.assertGreaterEqual(roots, lengths)
+        self.assertGreaterEqual(needed(drying.dry(rows, water, stages)), roots)
 
     @settings(max_examples=60, deadline=None)
     @given(st.floats(0.02, 2), st.floats(1.01, 3))

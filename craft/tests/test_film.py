@@ -8,7 +8,13 @@ from ht import Nu_cylinder_Churchill_Bernstein, Nu_horizontal_cylinder_Churchill
 
 from craft.physics import film
 from craft.physics.air import wet_bulb
-from craft.physics.fibre import REGAIN, REGAIN_RH, SATURATION_REGAIN, regain
+from craft.physics.drying import Stage, dry_at
+from craft.physics.fibre import HYSTERESIS, REGAIN, REGAIN_RH, SATURATION_REGAIN, regain
+from craft.vocabulary import StageKind
+
+
+def air(rh: float) -> Stage:
+    return Stage(StageKind.AIR, 22, rh)
 
 
 class CorrelationsTest(TestCase):
@@ -71,6 +77,16 @@ class RegainTest(TestCase):
         # Robbins, from memory.
         for rh, water in zip(REGAIN_RH, REGAIN, strict=True):
             self.assertAlmostEqual(regain(rh), water)
+
+    def test_hair_that_dries_gets_to_what_feels_dry(self) -> None:
+        """Hair that dries rests higher than hair that takes up water (Chamberlain & Speakman)."""
+        for step in range(5, 100):
+            self.assertLessEqual(regain(step / 100) + HYSTERESIS, dry_at([air(step / 100)]) + 1e-9)
+
+    def test_dry_air_leaves_little_water(self) -> None:
+        # A monolayer holds about 0.04 g/g by 10 % (wool and hair, BET; from memory), then it eases.
+        self.assertAlmostEqual(regain(0.10), 0.041, delta=0.005)
+        self.assertGreater(regain(0.05) / 0.05, 1.5 * regain(0.3) / 0.3)
 
     def test_it_rises_with_the_humidity(self) -> None:
         values = [regain(step / 100) for step in range(101)]

@@ -218,7 +218,7 @@ class CommandTest(TestCase):
     def test_messages_come_with_the_answer(self) -> None:
         both = self.answer("--messages")
         home = both["answer"]["home"]["phases"][0]["when"]
-        day = {"key": "day {day}", "params": {"day": 1}}
+        day = {"key": "day {day}", "params": {"day": 3}}
         self.assertEqual(both["messages"][home], {"key": "until {day}", "params": {"day": day}})
 
     def answer(self, *options: str) -> dict[str, Any]:

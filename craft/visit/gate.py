@@ -1,15 +1,15 @@
 """The gate before a set is opened: the forecast, and what three places feel like.
 
-Where a touch says damp, the forecast is held against it: hair that is not dry by now is among the
-slower ones, and what would help is worked out for those.
+What was felt stands above the forecast: what would help is worked out from the water that damp or
+wet hair holds, at its roots or in its lengths.
 """
 
 import math
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import replace
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import datetime
 
-from scipy.special import ndtr, ndtri
+from scipy.optimize import brentq
 
 from craft.contract.chair import Gate, GateOption
 from craft.contract.plan import PlanRequest, Reason
@@ -18,22 +18,26 @@ from craft.contract.visit import VisitAnswer
 from craft.learning.drying import Outcome, is_doubtful
 from craft.messages import say
 from craft.physics import drying
-from craft.physics.drying import Stage
+from craft.physics.drying import Cylinder, Stage
 from craft.plan.case import Case
 from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of
 from craft.plan.prepare import prepare
 from craft.plan.stages import air_stage, dryer_stage
-from craft.ranges import SPREAD_LEAST
+from craft.ranges import SPREAD_LEAST, clamp
 from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
 from craft.words import HOUR_MIN, duration
 
 #: Minutes under the hood that are offered, and hours to wait. Own values.
 HOOD_MIN = tuple(range(5, 61, 5))
-LATER_H = (1, 2, 3, 4, 6, 8, 12, 24)
+LATER_H = (1, 2, 3, 4, 6, 8, 12, 24, 48)
 #: Only the roots, by hand, with the diffuser [min]. Own value.
 ROOTS_MIN = 8.0
-#: Odds are looked for on this grid.
-SHARES = tuple(step / 20 for step in range(1, 20))
+#: Water that hair holds which feels damp, and wet: from the least to the most [g/g]. Hair at rest
+#: with air of 85 % feels damp; free water feels wet. Own values.
+HOLDS = {
+    Dryness.DAMP_ROOTS: (0.17, 0.25),
+    Dryness.WET: (0.35, max(drying.WATER_AFTER.values())),
+}
 
 
 def gate(
@@ -60,7 +64,8 @@ def gate(
         gone = round(forecast.run.at(since_h), 3)
         odds = round(forecast.odds_with(forecast.stages, since_h), 3)
         if damp:
-            options = list(helps(case, forecast, since_h, only_roots=damp == [Touch.ROOTS]))
+            felt = list(felt_places(forecast, visit.touches, since_h))
+            options = helps(case, forecast, felt, only_roots=damp == [Touch.ROOTS])
     doubt = doubt_of(forecast, visit, since_h) if forecast and not missing else ""
     return Gate(
         since_h=round(since_h, 2),
@@ -136,8 +141,10 @@ def reasons(case: Case, forecast: Forecast, since_h: float) -> Iterator[Reason]:
     yield reason(
         "touched",
         say(
-            "A damp spot means that this hair dries more slowly than usual; the choices below "
-            "allow for that."
+            "What was felt stands above the forecast: damp hair holds {damp:.0%} of its weight in "
+            "water or more, wet hair {wet:.0%}. The choices below start from there.",
+            damp=HOLDS[Dryness.DAMP_ROOTS][0],
+            wet=HOLDS[Dryness.WET][0],
         ),
         say("touch at roots, nape and the thickest section"),
         STANDARD,
@@ -155,21 +162,65 @@ def opened_damp() -> GateOption:
     )
 
 
-def slower_than(forecast: Forecast, now_h: float, odds: float) -> float:
-    """So many times the forecast's time: of hair not dry by now, this share is no slower.
+@dataclass(frozen=True)
+class Felt:
+    """A place of the slowest section as it was felt.
+
+    Args:
+        place: its lengths, or its roots where those dry for themselves
+        water: in it now [g/g]
+        slower: times the forecast it has taken so far, in the air it was in
+    """
+
+    place: Cylinder
+    water: float
+    slower: float
+
+
+def felt_places(
+    forecast: Forecast, touches: Mapping[Touch, Dryness], now_h: float
+) -> Iterator[Felt]:
+    """What is not dry, by what was felt.
 
     Args:
         forecast: of the plan
+        touches: what each spot felt like
         now_h: hours since shaping
-        odds: share, 0 to 1
     """
-    dry_h = forecast.run.time_to(1.0)
-    spread = max(forecast.spread, 1e-3)
-    if dry_h is None or now_h <= 0:
-        return forecast.factor * math.exp(float(ndtri(odds)) * spread)
-    dry_by_now = float(ndtr(math.log(now_h / dry_h) / spread))
-    z = float(ndtri(min(dry_by_now + odds * (1 - dry_by_now), 1 - 1e-9)))
-    return forecast.factor * math.exp(z * spread)
+    stages = stages_until(forecast, now_h)
+    places = forecast.cylinder.places
+    for place in places:
+        spots = [
+            dryness
+            for spot, dryness in touches.items()
+            if len(places) == 1 or place.is_roots == (spot is Touch.ROOTS)
+        ]
+        damp = [dryness for dryness in spots if dryness is not Dryness.DRY]
+        if not damp:
+            continue
+        least, most = HOLDS[Dryness.WET if Dryness.WET in damp else Dryness.DAMP_ROOTS]
+
+        def water_now(slower: float, place: Cylinder = place) -> float:
+            return drying.dry_place(place, forecast.water, stages, slower).water_at(now_h)
+
+        water = clamp(water_now(forecast.factor), least, most) if stages else forecast.water
+        yield Felt(place, water, slowness(water_now, water, forecast.factor) if stages else 1.0)
+
+
+def slowness(water_at: Callable[[float], float], water: float, factor: float) -> float:
+    """Times the forecast that hair has taken which holds so much water now.
+
+    Args:
+        water_at: water now if it took so many times the forecast [g/g]
+        water: that it holds [g/g]
+        factor: learned multiplier; hair that is damp is never taken for quicker than that
+    """
+    slowest = factor * math.exp(drying.SLOWER_RANGE)
+    if water_at(factor) >= water:
+        return factor
+    if water_at(slowest) <= water:
+        return slowest
+    return float(brentq(lambda slower: water_at(slower) - water, factor, slowest, rtol=1e-3))
 
 
 def stages_until(forecast: Forecast, now_h: float) -> tuple[Stage, ...]:
@@ -184,16 +235,22 @@ def stages_until(forecast: Forecast, now_h: float) -> tuple[Stage, ...]:
     return tuple(results)
 
 
-def helps(case: Case, forecast: Forecast, now_h: float, *, only_roots: bool) -> list[GateOption]:
-    """Hood, waiting, or the roots alone: each the smallest that is safe for hair this slow."""
-    before, air = stages_until(forecast, now_h), air_stage(case, AirAt.SALON)
+def helps(
+    case: Case, forecast: Forecast, felt: Sequence[Felt], *, only_roots: bool
+) -> list[GateOption]:
+    """Hood, waiting, or the roots alone: each the smallest that is safe for hair as it feels.
+
+    Under the hood it dries as any hair does: slow in still air is what the air did not reach. What
+    waits goes on as slowly as it has.
+    """
+    air = air_stage(case, AirAt.SALON)
 
     def hooded(minutes: float) -> float:
         hood = dryer_stage(case, StageKind.HOOD, minutes)
-        return odds_by(forecast, (*before, hood, air), now_h, now_h + minutes / 60)
+        return odds_after(forecast, felt, (hood, air), minutes / 60)
 
     def aired(hours: float) -> float:
-        return odds_by(forecast, (*before, air), now_h, now_h + hours)
+        return odds_after(forecast, felt, (air,), hours, waits=True)
 
     options = []
     if case.request.goal.max_heat is not Heat.NONE:
@@ -238,25 +295,33 @@ def smallest(offers: Sequence[int], odds_of: Callable[[float], float]) -> tuple[
     return offer, odds
 
 
-def odds_by(forecast: Forecast, stages: tuple[Stage, ...], now_h: float, at_h: float) -> float:
-    """Odds that hair which is not dry now is dry by an hour.
+def odds_after(
+    forecast: Forecast,
+    felt: Sequence[Felt],
+    stages: tuple[Stage, ...],
+    hours: float,
+    *,
+    waits: bool = False,
+) -> float:
+    """Odds that all that feels damp now is dry after so long [0 to 1].
 
     Args:
         forecast: of the plan
-        stages: the air it was in and will be in
-        now_h, at_h: hours since shaping
-    Returns:
-        the largest share of such hair that is dry by then, on a grid of twentieths
+        felt: what is not dry
+        stages: the air from now on
+        hours: from now [h]
+        waits: whether it only waits, as slowly as it has dried so far
     """
-    dry = [
-        share
-        for share in SHARES
-        if dry_after(forecast, stages, slower_than(forecast, now_h, share), at_h)
-    ]
-    return max(dry, default=0.0)
-
-
-def dry_after(forecast: Forecast, stages: tuple[Stage, ...], slower: float, at_h: float) -> bool:
-    """Whether hair so slow is dry by an hour."""
-    dry_h = drying.dry(forecast.cylinder, forecast.water, stages, slower).time_to(1.0)
-    return dry_h is not None and dry_h <= at_h + 1e-6
+    return min(
+        forecast.bend.odds(
+            drying.odds_dry(
+                each.place,
+                each.water,
+                stages,
+                hours,
+                each.slower if waits else forecast.factor,
+                forecast.spread,
+            )
+        )
+        for each in felt
+    )

@@ -145,9 +145,15 @@ def bench_drying() -> None:
         ("shrinking core, before", seen_sets.by_shrinking_core, seen_sets.OLD_SPREAD),
     )
     for name, law, spread in laws:
-        mean, worst, _ = seen_sets.scores(law, spread)
+        score = seen_sets.scores(law, spread)
         label = f"drying of {len(seen_sets.SEEN)} seen sets, {name}"
-        print(f"{label:<52}{mean:8.2f} nat  worst odds {worst:.2%}")
+        print(
+            f"{label:<52}{score.mean:8.2f} nat  held-out sets {score.held_out:.2f} nat  "
+            f"worst odds {score.worst:.2%}"
+        )
+    odds = seen_sets.scores(seen_sets.by_two_periods, LOG_SPREAD).odds
+    for seen in seen_sets.SEEN:
+        print(f"  {odds[seen.name]:.2f}  {seen.name} ({seen.tuned or 'held out'})")
 
 
 #: A legal timetable is there after so long, and this near to the bound after a second.

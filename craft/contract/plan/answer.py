@@ -196,6 +196,8 @@ class Drying(Frozen):
     safe: bool
     """Whether these odds are good enough to promise the release."""
     slowest_section: int
+    roots_last: bool = False
+    """Whether its roots dry later than its lengths: a row, a tie or a rod lies on them."""
     radius_mm: float
     curve: list[tuple[float, float]]
     low_curve: list[tuple[float, float]]

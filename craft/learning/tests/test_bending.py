@@ -20,7 +20,7 @@ TOO_SURE = {"shift": -0.4, "slope": 0.6, "promises": 40}
 
 
 def with_odds(**learned: object) -> PlanAnswer:
-    return planned(goal=GOAL | {"release_after_h": 24}, learned_odds=learned or None)
+    return planned(goal=GOAL | {"release_after_h": 48}, learned_odds=learned or None)
 
 
 class CalibrationTest(TestCase):

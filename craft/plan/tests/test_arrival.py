@@ -32,9 +32,12 @@ class ArrivalTest(TestCase):
         part = next(step for step in answer.steps if step.key == "part")
         self.assertEqual(part.title, "Part, 14")
         self.assertIn("stays dry", part.how)
-        self.assertGreater(answer.drying.odds_dry, 0.8)
+        # Seen: the lengths dry, the roots slightly damp.
+        self.assertTrue(answer.drying.roots_last)
+        self.assertGreater(answer.drying.odds_dry, 0.3)
+        self.assertLess(answer.drying.odds_dry, 0.95)
         washed = planned(goal={"style": "flat_twist_out", "sections": 14, "release_after_h": 24})
-        self.assertGreater(washed.drying.h_to_dry, 2 * answer.drying.h_to_dry)
+        self.assertGreater(washed.drying.h_to_dry, 1.4 * answer.drying.h_to_dry)
 
     def test_washed_elsewhere_and_wet(self) -> None:
         answer = planned(now={"state": "washed_wet"})

@@ -8,7 +8,7 @@ from craft.plan.forecast import SAFE_ODDS
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import Severity, StopSign
 
-DAMP = {"sections": 14, "release_after_h": 12}
+DAMP = {"style": "braid_out", "sections": 14, "release_after_h": 12}
 LONG = {"length_cm": 30, "relaxed_cm": 12, "density_per_cm2": 175}
 
 

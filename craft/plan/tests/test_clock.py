@@ -28,9 +28,8 @@ def clock(start: str = EVENING, bed: time = time(22, 30), wake: time = time(7)) 
 
 
 def evening(start: str = EVENING, **changes: Any) -> PlanAnswer:
-    return planned(
-        start=start, zone="Europe/Madrid", **{"school": {"distribution": "cycle"}} | changes
-    )
+    usual = {"school": {"distribution": "cycle"}, "goal": {"style": "two_strand_twist_out"}}
+    return planned(start=start, zone="Europe/Madrid", **usual | changes)
 
 
 def hour(at: datetime | None) -> str:

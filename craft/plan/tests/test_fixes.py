@@ -14,12 +14,12 @@ from craft.tests.requests import caution_keys, plan_request, planned
 
 DAMP: dict[str, Any] = {
     "hair": {"length_cm": 30, "relaxed_cm": 12, "density_per_cm2": 175},
-    "goal": {"sections": 14, "release_after_h": 10},
+    "goal": {"style": "two_strand_twist_out", "sections": 14, "release_after_h": 10},
 }
 #: So much hair in humid air that neither hood nor pressing is enough alone.
 VERY_DAMP: dict[str, Any] = {
     "hair": {"density_per_cm2": 190},
-    "goal": {"sections": 8, "release_after_h": 4},
+    "goal": {"sections": 10, "release_after_h": 6},
     "room": {"temp_c": 23, "rh": 0.61},
 }
 
@@ -54,7 +54,7 @@ class OffersTest(TestCase):
         fewer = DAMP | {"goal": DAMP["goal"] | {"sections": count - 2}}
         self.assertIn("not_dry_at_release", caution_keys(planned(**fewer)))
         self.assertEqual(count % 2, 0)
-        self.assertIn(f"{count} rows", fix.title)
+        self.assertIn(f"{count} twists", fix.title)
 
     def test_more_sections_stay_within_the_technique(self) -> None:
         most = DAMP | {"goal": DAMP["goal"] | {"sections": 24, "release_after_h": 4}}
@@ -96,7 +96,7 @@ class OffersTest(TestCase):
 
     def test_pressing_alone_when_it_is_enough(self) -> None:
         for hours in range(8, 24):
-            fixes = offered(**DAMP | {"goal": {"sections": 14, "release_after_h": hours}})
+            fixes = offered(**DAMP | {"goal": DAMP["goal"] | {"release_after_h": hours}})
             if "less_water" in fixes:
                 self.assertEqual(fixes["less_water"].change, {"blot": "pressed"})
                 self.assertLess(cost(fixes["less_water"]), cost(fixes["later_release"]))

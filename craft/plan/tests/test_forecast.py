@@ -216,8 +216,9 @@ class HomeTest(TestCase):
             self.assertTrue(any("pillowcase" in line for line in lines), night)
 
     def test_nothing_closed_over_damp_hair(self) -> None:
+        hanging = {"style": "two_strand_twist_out"}
         self.assertIn("nothing over it", planned().home.night[0])
-        self.assertIn("nothing tight", planned(dry="hood").home.night[0])
+        self.assertIn("nothing tight", planned(goal=hanging, dry="hood").home.night[0])
 
     def test_refreshes_fall_within_the_wear(self) -> None:
         for days in (2, 7, 14):

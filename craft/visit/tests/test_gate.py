@@ -15,9 +15,8 @@ class GateTest(TestCase):
     SHAPED = entry(1, 0, "step_done", step="shape")
 
     def gate(self, after_h: float, *entries: dict[str, Any], **changes: Any) -> Any:
-        asked = plan_request(
-            goal={"style": "flat_twist_out", "sections": 8, "release_after_h": 30}, **changes
-        )
+        goal = {"style": "flat_twist_out", "sections": 8, "release_after_h": 30}
+        asked = plan_request(goal=goal | changes.pop("goal", {}), **changes)
         request = parse(PlanRequest, asked)
         return at(after_h * 60, self.SHAPED, *entries, of=plan(request), asked=asked).gate
 
@@ -62,6 +61,34 @@ class GateTest(TestCase):
             options = self.gate(hours, damp).options
             hood = next(option for option in options if option.key == "hood")
             self.assertGreater(hood.minutes, 0, hours)
+
+    def test_damp_roots_after_a_day_take_a_quarter_to_three_quarters_of_an_hour(self) -> None:
+        """Common practice, no source: 15 to 30 min, longer where few sections hold much hair."""
+        for sections, most in ((8, 45), (14, 30)):
+            damp = self.touch(5, Touch.ROOTS, Dryness.DAMP_ROOTS)
+            goal = {"sections": sections}
+            hood = next(each for each in self.gate(25, damp, goal=goal).options if each.minutes)
+            self.assertEqual(hood.key, "hood")
+            self.assertGreaterEqual(hood.minutes, 15)
+            self.assertLessEqual(hood.minutes, most)
+            self.assertGreaterEqual(hood.odds_dry, 0.8)
+
+    def test_the_wetter_it_feels_the_longer_it_takes(self) -> None:
+        for spot in Touch:
+            minutes = [
+                self.gate(20, self.touch(5, spot, dryness)).options[0].minutes
+                for dryness in (Dryness.DAMP_ROOTS, Dryness.WET)
+            ]
+            self.assertLess(*minutes)
+
+    def test_what_has_dried_slowly_goes_on_slowly(self) -> None:
+        """In the same air the later it still feels damp, the longer it needs."""
+        damp = self.touch(5, Touch.ROOTS, Dryness.DAMP_ROOTS)
+        later = [
+            next(each for each in self.gate(hours, damp).options if each.key == "later").minutes
+            for hours in (42, 90)
+        ]
+        self.assertLess(*later)
 
     def test_help_is_told_with_its_own_odds(self) -> None:
         """Right after shaping an hour of warmth is not enough, and is not said to be."""

@@ -5076,6 +5076,12 @@ export interface components {
             safe: boolean;
             /** Slowest Section */
             slowest_section: number;
+            /**
+             * Roots Last
+             * @description Whether its roots dry later than its lengths: a row, a tie or a rod lies on them.
+             * @default false
+             */
+            roots_last?: boolean;
             /** Radius Mm */
             radius_mm: number;
             /** Curve */

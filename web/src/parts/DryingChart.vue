@@ -86,7 +86,9 @@ const ticks = computed(() => {
 const dryText = computed(() =>
   props.drying.h_to_dry === null
     ? t('plan.never')
-    : t('plan.dryAt', { hours: short(props.drying.h_to_dry) }),
+    : t(props.drying.roots_last ? 'plan.rootsDryAt' : 'plan.dryAt', {
+        hours: short(props.drying.h_to_dry),
+      }),
 )
 </script>
 

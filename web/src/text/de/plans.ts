@@ -229,6 +229,7 @@ export const plans = {
     dryingHours: 'Trocknen über die Stunden',
     eightInTen: '8 von 10 Fällen',
     dryAt: 'trocken nach {hours} h',
+    rootsDryAt: 'Ansätze trocken nach {hours} h',
     never: 'in der gezeigten Zeit nicht trocken',
     cautions: 'Hinweise',
     fixCost: '{hands} Handarbeit, {client} im Salon; dann zu {odds} trocken',

@@ -219,6 +219,7 @@ export const plans = {
     dryingHours: 'Drying over the hours',
     eightInTen: '8 in 10 cases',
     dryAt: 'dry after {hours} h',
+    rootsDryAt: 'roots dry after {hours} h',
     never: 'not dry within the time shown',
     cautions: 'Cautions',
     fixCost: '{hands} hands-on, {client} in the salon; then {odds} likely to be dry',
