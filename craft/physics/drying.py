@@ -14,9 +14,10 @@ Sources:
 """
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -114,7 +115,8 @@ NEVER = 50.0
 
 #: Shares of the removable water lost at which stages are chained; fine enough for a minute in a
 #: day.
-_SHARES: Floats = np.linspace(0.0, 1.0, 1001)
+_STEPS = 1000
+_SHARES: Floats = np.linspace(0.0, 1.0, _STEPS + 1)
 
 
 @dataclass(frozen=True)
@@ -320,22 +322,26 @@ def dry_at(stages: Sequence[Stage]) -> float:
     return regain(humidity) + DRY_TO_THE_HAND
 
 
-def in_drier_rooms(stages: Sequence[Stage]) -> Iterator[tuple[Stage, ...]]:
+@lru_cache(maxsize=512)
+def in_drier_rooms(stages: tuple[Stage, ...]) -> tuple[tuple[Stage, ...], ...]:
     """The stages, and the same where the room is drier.
 
     Hair that holds little is soon at rest with a damp room, the sooner after a dryer. It is not dry
     for that: what a drier room would find damp is damp.
     """
-    yield tuple(stages)
     if not stages or stages[-1].kind not in STILL:
-        return
-    last = stages[-1]
-    for humidity in DRIER_ROOMS:
-        if last.rh > humidity:
-            yield tuple(
+        return (stages,)
+    drier = [humidity for humidity in DRIER_ROOMS if humidity < stages[-1].rh]
+    return (
+        stages,
+        *(
+            tuple(
                 replace(stage, rh=min(stage.rh, humidity)) if stage.kind in STILL else stage
                 for stage in stages
             )
+            for humidity in drier
+        ),
+    )
 
 
 def two_periods(
@@ -445,18 +451,25 @@ def dry(cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
     Raises:
         NeverDries: a stage without hours never comes to its end in its air
     """
-    runs = [
-        dry_place(place, water, air, factor)
+    ways = [
+        (place, air, stretches(place, water, air, factor))
         for place in cylinder.places
-        for air in in_drier_rooms(stages)
+        for air in in_drier_rooms(tuple(stages))
     ]
-    return max(runs, key=lateness)
+    place, air, last = max(ways, key=lambda way: lateness(way[2]))
+    return run_of(place, water, air, last)
 
 
-def lateness(run: Run) -> tuple[float, float]:
-    """Orders runs by when they are dry [h]; those that never are by the share that stays."""
-    hours = run.time_to(1.0)
-    return (math.inf if hours is None else hours, 1 - float(run.shares[-1]))
+def hours_to_dry(
+    cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float = 1.0
+) -> float | None:
+    """Hours until it is dry where it dries last; None if it never is. As for `dry`, but sooner."""
+    hours, _ = max(
+        lateness(stretches(place, water, air, factor))
+        for place in cylinder.places
+        for air in in_drier_rooms(tuple(stages))
+    )
+    return None if math.isinf(hours) else hours
 
 
 def dry_place(
@@ -475,46 +488,121 @@ def dry_place(
     Raises:
         NeverDries: a stage without hours never comes to its end in its air
     """
-    hours: list[Floats] = [np.zeros(1)]
-    shares: list[Floats] = [np.zeros(1)]
-    ends: list[float] = []
+    return run_of(cylinder, water, stages, stretches(cylinder, water, stages, factor))
+
+
+class Stretch(NamedTuple):
+    """What one stage does to one place.
+
+    Args:
+        begins, ends: hours since the beginning [h]
+        done, reached: share of the removable water lost when it begins and when it ends
+        times: hours to each share if the whole drying took place in this air; None where nothing
+            dries
+        slower: times these hours
+    """
+
+    begins: float
+    ends: float
+    done: float
+    reached: float
+    times: Floats | None = None
+    slower: float = 1.0
+
+
+def stretches(
+    cylinder: Cylinder, water: float, stages: Sequence[Stage], factor: float
+) -> list[Stretch]:
+    """What each stage does to one place; nothing to hair that is dry to begin with.
+
+    Args:
+        cylinder, water, stages, factor: as for `dry_place`
+    Raises:
+        NeverDries: a stage without hours never comes to its end in its air
+    """
     target = dry_at(stages)
-    if water <= target:
-        none = (0.0,) * len(stages)
-        return Run(np.zeros(1), np.ones(1), none, water, water, cylinder.is_roots)
-    clock, done = 0.0, 0.0
+    done = 0.0 if water > target else 1.0
+    clock = 0.0
+    results: list[Stretch] = []
     for stage in stages:
         if done >= stage.until_share:
-            ends.append(clock)
+            results.append(Stretch(clock, clock, done, done))
             continue
-        own = stage_times(cylinder, water, target, stage)
-        if stage.kind is not StageKind.CLOTH:
-            own = factor * own
-        entered = float(np.interp(done, _SHARES, own))
-        if not math.isfinite(entered) or not math.isfinite(own[done < _SHARES][0]):
+        times = stage_times(cylinder, water, target, stage)
+        slower = 1.0 if stage.kind is StageKind.CLOTH else factor
+        entered = time_at(times, done)
+        if not math.isfinite(times[int(done * _STEPS) + 1]):
             # It takes nothing: saturated air, a cloth that has taken its part, air damper than
             # the hair already is.
             if stage.hours is None:
                 raise NeverDries
-            hours.append(np.array([clock + stage.hours]))
-            shares.append(np.array([done]))
-            clock += stage.hours
-            ends.append(clock)
+            results.append(Stretch(clock, clock + stage.hours, done, done))
+        else:
+            leaves = time_at(times, stage.until_share)
+            if stage.hours is not None:
+                leaves = min(leaves, entered + stage.hours / slower)
+            if not math.isfinite(leaves):
+                # It never comes to the share at which this stage is left: the air is too damp.
+                raise NeverDries
+            ends = clock + (leaves - entered) * slower
+            results.append(Stretch(clock, ends, done, share_at(times, leaves), times, slower))
+        clock, done = results[-1].ends, results[-1].reached
+    return results
+
+
+def time_at(times: Floats, share: float) -> float:
+    """Hours to a share, between those of `_SHARES` [h]."""
+    place = min(int(share * _STEPS), _STEPS - 1)
+    before, after = float(times[place]), float(times[place + 1])
+    part = share * _STEPS - place
+    if part <= 0 or before == after:
+        return before
+    return before + (after - before) * part
+
+
+def share_at(times: Floats, hours: float) -> float:
+    """Share that is lost after so long, between those of `_SHARES`."""
+    place = min(int(np.searchsorted(times, hours, side="right")), _STEPS)
+    before, after = float(times[place - 1]), float(times[place])
+    part = min(1.0, (hours - before) / (after - before)) if after > before else 1.0
+    return (place - 1 + part) / _STEPS
+
+
+def lateness(ways: Sequence[Stretch]) -> tuple[float, float]:
+    """Orders ways of drying by when they are dry [h], then by the share that stays."""
+    for stretch in ways:
+        if stretch.reached >= 1 - 1e-9:
+            return stretch.ends, 0.0
+    return math.inf, 1 - ways[-1].reached if ways else 0.0
+
+
+def run_of(
+    cylinder: Cylinder, water: float, stages: Sequence[Stage], ways: Sequence[Stretch]
+) -> Run:
+    """The share of water lost over time.
+
+    Args:
+        cylinder, water, stages: as for `dry_place`
+        ways: what each stage does
+    """
+    target = dry_at(stages)
+    ends = tuple(stretch.ends for stretch in ways)
+    if water <= target:
+        return Run(np.zeros(1), np.ones(1), ends, water, water, cylinder.is_roots)
+    hours: list[Floats] = [np.zeros(1)]
+    shares: list[Floats] = [np.zeros(1)]
+    for stretch in ways:
+        if stretch.ends <= stretch.begins:
             continue
-        leaves = float(np.interp(stage.until_share, _SHARES, own))
-        if stage.hours is not None:
-            leaves = min(leaves, entered + stage.hours)
-        if not math.isfinite(leaves):
-            # It never comes to the share at which this stage is left: the air is too damp.
-            raise NeverDries
-        reached = float(np.interp(leaves, own, _SHARES))
-        inside = (done < _SHARES) & (reached > _SHARES)
-        hours += [clock + own[inside] - entered, np.array([clock + leaves - entered])]
-        shares += [_SHARES[inside], np.array([reached])]
-        clock, done = clock + leaves - entered, reached
-        ends.append(clock)
+        if stretch.times is not None:
+            entered = time_at(stretch.times, stretch.done)
+            inside = (stretch.done < _SHARES) & (stretch.reached > _SHARES)
+            hours.append(stretch.begins + (stretch.times[inside] - entered) * stretch.slower)
+            shares.append(_SHARES[inside])
+        hours.append(np.array([stretch.ends]))
+        shares.append(np.array([stretch.reached]))
     times, gone = np.concatenate(hours), np.concatenate(shares)
-    return Run(times, gone, tuple(ends), water, target, cylinder.is_roots)
+    return Run(times, gone, ends, water, target, cylinder.is_roots)
 
 
 @lru_cache(maxsize=256)
@@ -552,7 +640,7 @@ def odds_dry(
 
     def late(log_slower: float) -> float:
         """By how much drying this much slower is late, as a logarithm."""
-        took = dry(cylinder, water, stages, factor * math.exp(log_slower)).time_to(1.0)
+        took = hours_to_dry(cylinder, water, stages, factor * math.exp(log_slower))
         return NEVER if took is None else math.log(took / at_hours)
 
     if late(-SLOWER_RANGE) > 0:

@@ -168,7 +168,7 @@ def safe_hours(
         cylinder, water, stages: as the forecast has them
         slower: times the forecast that drying may take, from `safely_slow`
     """
-    return drying.dry(cylinder, water, stages, slower).time_to(1.0)
+    return drying.hours_to_dry(cylinder, water, stages, slower)
 
 
 def rounded_up(hours: float, step: float) -> float:

@@ -271,9 +271,9 @@ def sections_out(case: Case, forecast: Forecast, rods: Mapping[int, float]) -> l
     """The parted head with dose [g], minutes and drying [h] of each section."""
     # Sections of equal hair dry alike: each number of hairs is forecast once.
     hours = {
-        hairs: drying.dry(
+        hairs: drying.hours_to_dry(
             section_cylinder(case, hairs), forecast.water, forecast.stages, forecast.factor
-        ).time_to(1.0)
+        )
         for hairs in {round(section.hairs) for section in case.sections}
     }
     doses = section_doses(case)
