@@ -299,14 +299,16 @@ def most_rate(cylinder: Cylinder, stage: Stage) -> float:
         gives = float(np.interp(stage.temp_c, DIFFUSER_C, DIFFUSER_KG_S))
         rate = stage.reaches * gives / cylinder.head_kg
     elif stage.kind is StageKind.HOOD and cylinder.layer_kg_m2:
-        rate = hood_flux(stage) / cylinder.layer_kg_m2
+        rate = stage.reaches * hood_flux(stage) / cylinder.layer_kg_m2
     return rate * SECONDS_PER_HOUR
 
 
 def hood_flux(stage: Stage) -> float:
     """Water that the warmth of a hood takes off the outside of all the hair [kg/(m² s)]."""
     wet_c = surface_temperature(HEAD_ACROSS_M, stage.temp_c, stage.rh, stage.speed)
-    return HOOD_W_M2_K * max(0.0, stage.temp_c - wet_c) / evaporation_heat(wet_c)
+    # Forced flow gives heat as the root of its speed.
+    film = HOOD_W_M2_K * math.sqrt(stage.speed / SPEED_M_S[StageKind.HOOD])
+    return film * max(0.0, stage.temp_c - wet_c) / evaporation_heat(wet_c)
 
 
 def dry_at(stages: Sequence[Stage]) -> float:

@@ -13,10 +13,10 @@ from craft.physics.drying import Cylinder, Stage
 from craft.plan.case import Case
 from craft.plan.clock import clock_of
 from craft.plan.details import does
+from craft.plan.dryers import dryer_stage
 from craft.plan.stages import (
     air_stage,
     dried_by_hand,
-    dryer_stage,
     section_cylinder,
     stages_by_hand,
     stages_for,

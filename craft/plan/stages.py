@@ -10,12 +10,12 @@ from craft.errors import CraftError
 from craft.head.geometry import radius
 from craft.messages import say
 from craft.physics import curl, drying
-from craft.physics.air import warmed_humidity
 from craft.physics.drying import Cylinder, Stage
 from craft.physics.fibre import FIBRE_G_PER_CM3, GROWN_CM, present
 from craft.plan.case import Case
 from craft.plan.clock import Clock, clock_of
 from craft.plan.details import does
+from craft.plan.dryers import ENVELOPE_CM, dryer_stage, outside_m2
 from craft.vocabulary import (
     AirAt,
     Arrival,
@@ -23,23 +23,11 @@ from craft.vocabulary import (
     Detail,
     Dryer,
     Heat,
-    Manner,
     Night,
     SetKind,
     StageKind,
 )
 
-#: Temperature at the hair by dryer and allowed heat [°C]. Own values.
-DRYER_TEMP_C = {
-    (Dryer.HOOD, Heat.LOW): 40.0,
-    (Dryer.HOOD, Heat.MEDIUM): 50.0,
-    (Dryer.DIFFUSER, Heat.LOW): 38.0,
-    (Dryer.DIFFUSER, Heat.MEDIUM): 42.0,
-}
-#: A diffuser is put away at this share; the rest dries in the air. Common practice, no source.
-DIFFUSE_TO_SHARE = 0.9
-#: How far the hair stands off the head when it is loose [cm]. Own value.
-ENVELOPE_CM = 3.0
 #: How densely a section is packed was tuned on seen sets of about this length, as their mean
 #: thickness; that thickness holds for any length [cm].
 PACKED_AT_CM = 25.0
@@ -47,9 +35,6 @@ PACKED_AT_CM = 25.0
 DAMP_WATER = 0.45
 #: Water after an hour in a cloth [g/g]. Own value.
 CLOTH_WATER = 0.5
-#: Hovering, the diffuser is so much cooler at the hair [°C], and less of its heat
-#: arrives. Own value.
-HOVER_COOLER_C, HOVER_REACHES = 3.0, 0.8
 #: Water where hair is not washed: from products worked into dry hair, from a mist [g/g]. Own value.
 LAID_WATER = {Arrival.STRETCHED: 0.30, Arrival.MISTED: 0.40}
 #: Heat of the scalp that reaches what lies flat on it, over all of its surface [W/m²]: the scalp
@@ -131,8 +116,7 @@ def layer_kg_m2(case: Case, *, hangs: bool) -> float:
         down_to_cm = min(length_cm, thickest_cm(reach_cm * case.hair.curl_index))
         skirt_cm = down_to_cm / case.hair.curl_index
     kept = down_to_cm * present(down_to_cm) / (length_cm * present(length_cm))
-    outside_m2 = 2 * math.pi * reach_cm * (reach_cm + skirt_cm) / 1e4
-    return kept * case.hair_g / 1000 / outside_m2
+    return kept * case.hair_g / 1000 / outside_m2(case, skirt_cm)
 
 
 def thickest_cm(dome_cm: float) -> float:
@@ -157,34 +141,6 @@ def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
     room = room_at(case, at)
     about = drying.ABOUT_M_S if at is AirAt.JOURNEY else None
     return Stage(StageKind.AIR, room.temp_c, room.rh, hours, speed_m_s=about)
-
-
-def dryer_temp(case: Case, kind: StageKind) -> float:
-    """Usual temperature at the hair under a dryer, for the heat that may be used [°C]."""
-    heat = case.request.goal.max_heat
-    temp = DRYER_TEMP_C[Dryer(kind), heat if heat is not Heat.NONE else Heat.LOW]
-    return temp - HOVER_COOLER_C if hovers(case, kind) else temp
-
-
-def hovers(case: Case, kind: StageKind) -> bool:
-    """Whether the diffuser is held away from the hair."""
-    return kind is StageKind.DIFFUSER and does(case, Detail.DIFFUSING, Manner.HOVERING)
-
-
-def dryer_stage(
-    case: Case, kind: StageKind, minutes: float | None, temp_c: float | None = None
-) -> Stage:
-    """The stretch under a hood or diffuser [min], which warms the air of the room [°C]."""
-    temp = dryer_temp(case, kind) if temp_c is None else temp_c
-    room = case.request.room
-    return Stage(
-        kind=kind,
-        temp_c=temp,
-        rh=warmed_humidity(room.temp_c, room.rh, temp),
-        hours=None if minutes is None else minutes / 60,
-        until_share=DIFFUSE_TO_SHARE if kind is StageKind.DIFFUSER else 1.0,
-        reaches=HOVER_REACHES if hovers(case, kind) else 1.0,
-    )
 
 
 def cap_stage(case: Case, at: AirAt, hours: float | None) -> Stage:

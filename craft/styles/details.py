@@ -12,17 +12,23 @@ from craft.errors import CraftError
 from craft.messages import join, say
 from craft.styles.technique import Technique, with_parts
 from craft.styles.variants import (
+    BLOWN_GENTLY,
+    BLOWN_HARD,
     ENDS_ON_ROD,
+    TAUT_MIN,
     TAUT_STRETCH,
     DetailRule,
     Variant,
     band_down,
+    defined_by,
     mix_coils,
     never_refused,
     tie_roots,
+    why_not_blown,
     why_not_diffused,
     why_not_finished,
     why_not_full_wash,
+    why_not_hooded,
     why_not_in_turns,
     why_not_layered,
     why_not_loose_and_wet,
@@ -30,6 +36,7 @@ from craft.styles.variants import (
     why_not_shingled,
     why_not_soaked,
     why_not_twisted_free,
+    why_not_warmer,
     why_not_washed,
     with_stretch,
     without_bands,
@@ -292,18 +299,64 @@ DETAILS: Mapping[Detail, DetailRule] = {
         },
         why_not_loose_and_wet,
     ),
+    Detail.HOOD: DetailRule(
+        say("Hood"),
+        "dry",
+        {
+            Manner.RIGID: Variant(
+                say("Rigid hood"), say("Warm air all round; the client sits at its place.")
+            ),
+            Manner.BONNET: Variant(
+                say("Soft bonnet"),
+                say("At the chair; cooler and slower, and it lies on the hair."),
+            ),
+        },
+        why_not_hooded,
+    ),
+    Detail.HEAT: DetailRule(
+        say("Heat of the dryer"),
+        "dry",
+        {
+            Manner.MEDIUM: Variant(say("Medium"), say("As much as may be used.")),
+            Manner.LOW: Variant(say("Low"), say("Kinder to hair, longer under the dryer.")),
+        },
+        why_not_warmer,
+    ),
+    Detail.AIRFLOW: DetailRule(
+        say("Air of the dryer"),
+        "dry",
+        {
+            Manner.MEDIUM: Variant(say("Medium")),
+            Manner.LOW: Variant(
+                say("Low"),
+                say("Clumps stay together; longer."),
+                change=defined_by(BLOWN_GENTLY),
+            ),
+            Manner.HIGH: Variant(
+                say("High"),
+                say("Sooner dry; loose hair comes out less defined."),
+                change=defined_by(BLOWN_HARD),
+            ),
+        },
+        why_not_blown,
+    ),
     Detail.DIFFUSING: DetailRule(
         say("Diffuser"),
         "dry",
         {
             Manner.SPOTS: Variant(say("Spot by spot"), say("About 60 s a spot: least frizz.")),
+            Manner.SHORT_SPOTS: Variant(
+                say("Short spots"),
+                say("20 s a spot and back again: never hot, a little longer."),
+            ),
             Manner.TAUT: Variant(
                 say("Hair held taut"),
-                say("Stretches the roots only; a little less defined."),
+                say("Stretches the roots only; a little less defined, and longer."),
                 say(
                     " Hold the hair taut at the ends so that only the roots stretch; let go now "
                     "and then."
                 ),
+                (TAUT_MIN, 0.0),
                 change=with_stretch(TAUT_STRETCH),
             ),
             Manner.HOVERING: Variant(

@@ -20,9 +20,10 @@ from craft.messages import say
 from craft.physics import drying
 from craft.physics.drying import Cylinder, Stage
 from craft.plan.case import Case
+from craft.plan.dryers import dryer_stage
 from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of
 from craft.plan.prepare import prepare
-from craft.plan.stages import air_stage, dryer_stage
+from craft.plan.stages import air_stage
 from craft.ranges import SPREAD_LEAST, clamp
 from craft.vocabulary import AirAt, Dryness, Heat, StageKind, Touch
 from craft.words import HOUR_MIN, duration

@@ -10,6 +10,7 @@ from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sign
 from craft.plan.clock import ROUNDED_MIN, clock_of
 from craft.plan.details import does
+from craft.plan.dryers import heat_of
 from craft.plan.forecast import SAFE_ODDS, Forecast, damp_at_bedtime, in_one_sitting, moment_of
 from craft.plan.kit import pieces as kit
 from craft.plan.kit.curls import rod_curl
@@ -337,7 +338,7 @@ def heat_protectant(case: Case, forecast: Forecast, *_: object) -> Sign | None:
 
 def heat_fragile(case: Case, forecast: Forecast, *_: object) -> Sign | None:
     """Less heat on hair that does not come back."""
-    medium = case.request.goal.max_heat is Heat.MEDIUM
+    medium = heat_of(case) is Heat.MEDIUM
     fragile = case.hair.elasticity is Elasticity.OVERSTRETCHED
     if forecast.dryer is Dryer.AIR or not (medium and fragile):
         return None
@@ -346,7 +347,7 @@ def heat_fragile(case: Case, forecast: Forecast, *_: object) -> Sign | None:
         say(
             "elasticity {elasticity}, heat {max_heat}",
             elasticity=case.hair.elasticity,
-            max_heat=case.request.goal.max_heat,
+            max_heat=heat_of(case),
         ),
     )
 

@@ -5,6 +5,16 @@ from craft.contract.reasons import MODEL, TRADE, reason
 from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions, variant
+from craft.plan.dryers import (
+    HOOD_SETUP_MIN,
+    diffuse_how,
+    heat_of,
+    hood_how,
+    hood_name,
+    hood_setup_min,
+    hood_station,
+    is_bonnet,
+)
 from craft.plan.forecast import Forecast
 from craft.plan.kit.pieces import bands_needed
 from craft.plan.steps.step import step
@@ -19,7 +29,6 @@ DAMP_HOOD_MIN, DAMP_WRAP_MIN = 15.0, 45.0
 ROOT_STRETCH_MIN = 10.0
 #: One band, and pressing with microfibre after the styler [min]. Own values.
 BAND_MIN, PRESS_MIN = 0.4, 3.0
-HOOD_SETUP_MIN = 1.5
 HOOD_SLACK_MIN = 15.0
 
 
@@ -32,7 +41,6 @@ def posture(case: Case) -> str:
     return say(" Head down, in short spells.") if asked and not barred else say(" Upright.")
 
 
-DIFFUSE_HOW = say("Low heat, low air; hold each spot about a minute, do not rake.")
 #: Details of drying with a diffuser.
 DIFFUSED = (Detail.DIFFUSING, Detail.FRINGE)
 
@@ -53,7 +61,7 @@ def dryer_step(case: Case, forecast: Forecast) -> Step:
         say(
             "dry {dryer}, heat {max_heat}",
             dryer=forecast.dryer,
-            max_heat=case.request.goal.max_heat,
+            max_heat=heat_of(case),
         ),
         MODEL,
     )
@@ -64,34 +72,59 @@ def dryer_step(case: Case, forecast: Forecast) -> Step:
         case,
         "dry",
         Family.SHAPE,
-        say("Hood") if hood else say("Diffuse"),
-        say("Make the client comfortable, set the timer, and leave the hair alone.")
+        hood_name(case) if hood else say("Diffuse"),
+        hood_how(case)
         if hood
-        else DIFFUSE_HOW + detail_instructions(case, *DIFFUSED),
-        # Fetching, setting and checking the hood; a diffuser is held all the time.
-        minutes=HOOD_SETUP_MIN if hood else forecast.dryer_min + added_minutes(case, *DIFFUSED),
-        station=Station.HOOD if hood else Station.CHAIR,
+        else diffuse_how(case, forecast.dryer_min) + detail_instructions(case, *DIFFUSED),
+        # A diffuser is held all the time.
+        minutes=hood_setup_min(case)
+        if hood
+        else forecast.dryer_min + added_minutes(case, *DIFFUSED),
+        station=hood_station(case) if hood else Station.CHAIR,
         wait=(forecast.dryer_min, forecast.dryer_min + HOOD_SLACK_MIN) if hood else (0.0, 0.0),
-        wait_title=say("under the hood") if hood else "",
+        wait_title=under_what(case) if hood else "",
         reasons=[why, metal],
     )
 
 
-#: Names of stages that are worked in the salon.
+#: Names of stages that are worked in the salon, and of waiting in them.
 STAGE_TITLES = {
-    StageKind.HOOD: (say("Hood"), say("under the hood")),
     StageKind.DIFFUSER: (say("Diffuse"), ""),
     StageKind.CLOTH: (say("Wrap in a cloth"), say("in the cloth")),
     StageKind.AIR: (say("Air in the salon"), "airing"),
     StageKind.CAP: (say("Under a cap"), say("under the cap")),
 }
 STAGE_HOW = {
-    StageKind.HOOD: say("Make the client comfortable, set the timer, and leave the hair alone."),
-    StageKind.DIFFUSER: DIFFUSE_HOW,
     StageKind.CLOTH: say("Wrap in dry cotton, press, do not rub; a fresh cloth if it is soaked."),
     StageKind.AIR: say("Let it dry in the air; do not touch it."),
     StageKind.CAP: say("Loosely under the cap; do not leave damp hair covered for long."),
 }
+
+
+def under_what(case: Case) -> str:
+    """What the client waits under."""
+    return say("under the bonnet") if is_bonnet(case) else say("under the hood")
+
+
+def stage_titles(case: Case, kind: StageKind) -> tuple[str, str]:
+    """Name of a stage, and of waiting in it."""
+    return (hood_name(case), under_what(case)) if kind is StageKind.HOOD else STAGE_TITLES[kind]
+
+
+def stage_how(case: Case, kind: StageKind, minutes: float) -> str:
+    """What the hands do in a stage of so many minutes."""
+    if kind is StageKind.HOOD:
+        return hood_how(case)
+    if kind is StageKind.DIFFUSER:
+        return diffuse_how(case, minutes) + detail_instructions(case, *DIFFUSED)
+    return STAGE_HOW[kind]
+
+
+def stage_hands_min(case: Case, kind: StageKind, minutes: float) -> float:
+    """Hands-on minutes of a stage of so many minutes: a diffuser is held all the time [min]."""
+    if kind is StageKind.DIFFUSER:
+        return minutes + added_minutes(case, *DIFFUSED)
+    return hood_setup_min(case) if kind is StageKind.HOOD else HOOD_SETUP_MIN
 
 
 def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
@@ -108,16 +141,17 @@ def stage_steps(case: Case, forecast: Forecast) -> list[Step]:
         ):
             continue
         held = stage.kind is StageKind.DIFFUSER
-        title, wait = STAGE_TITLES[stage.kind]
+        hood = stage.kind is StageKind.HOOD
+        title, wait = stage_titles(case, stage.kind)
         results.append(
             step(
                 case,
                 f"dry_{number}" if any(had.key == "dry" for had in results) else "dry",
                 Family.SHAPE,
                 title,
-                STAGE_HOW[stage.kind] + (detail_instructions(case, *DIFFUSED) if held else ""),
-                minutes=minutes + added_minutes(case, *DIFFUSED) if held else HOOD_SETUP_MIN,
-                station=Station.HOOD if stage.kind is StageKind.HOOD else Station.CHAIR,
+                stage_how(case, stage.kind, minutes),
+                minutes=stage_hands_min(case, stage.kind, minutes),
+                station=hood_station(case) if hood else Station.CHAIR,
                 wait=(0.0, 0.0) if held else (minutes, minutes + HOOD_SLACK_MIN),
                 wait_title=wait,
                 reasons=[

@@ -11,6 +11,7 @@ from craft.plan.case import Case
 from craft.plan.cautions.rule import Sign
 from craft.plan.clock import clock_of
 from craft.plan.details import variant
+from craft.plan.dryers import hood_setup_min
 from craft.plan.forecast import (
     RELEASE_STEP_H,
     SET_RELEASE_STEP_H,
@@ -24,7 +25,7 @@ from craft.plan.forecast import (
 from craft.plan.kit.pieces import bands_after, bands_for
 from craft.plan.minutes import BLOT_MIN, LAY_IN_EACH_MIN, PART_EACH_MIN, usual_hairs
 from craft.plan.stages import section_cylinder, stages_for
-from craft.plan.steps.drying import BAND_MIN, HOOD_SETUP_MIN
+from craft.plan.steps.drying import BAND_MIN
 from craft.plan.turns import SHAPED, shaped_hair
 from craft.plan.what_if.change import Change, first_safe, rank_fixes
 from craft.vocabulary import Blot, Dryer, Heat
@@ -119,7 +120,7 @@ def under_the_hood(case: Case, forecast: Forecast) -> Iterator[Change]:
     if case.request.goal.max_heat is Heat.NONE or not case.dries:
         return
     hooded = forecast.dryer is Dryer.HOOD
-    setup = 0.0 if hooded else HOOD_SETUP_MIN
+    setup = 0.0 if hooded else hood_setup_min(case)
     for minutes in HOOD_OFFERS:
         if hooded and minutes <= forecast.dryer_min:
             continue
