@@ -5,6 +5,7 @@ import logging
 import os
 import unittest
 from collections.abc import Sequence
+from pathlib import Path
 from typing import Any
 
 import hypothesis
@@ -50,6 +51,7 @@ class Runner(DiscoverRunner):
 
     def setup_databases(self, **kwargs: Any) -> Any:
         """Make the tables at once, as they stand today."""
+        forget_killed_runs()
         # Every test that commits empties the database again, and Django then tells every app that
         # it was migrated. Once is enough; and nobody asks for Django's own table of permissions.
         last = [app for app in apps.get_app_configs() if app.models_module][-1]
@@ -73,6 +75,16 @@ class Runner(DiscoverRunner):
         failed = len({getattr(test, "test_case", test) for test in bad})
         print(f"{result.testsRun - failed - len(result.skipped)} passed, {failed} failed")
         return failed
+
+
+def forget_killed_runs() -> None:
+    """Delete what a run that was killed left: SQLite would read its log into the new database."""
+    test = connection.settings_dict["TEST"]["NAME"]
+    if connection.vendor != "sqlite" or not test:
+        return
+    name = Path(str(test))
+    for left in name.parent.glob(f"{name.stem}_*{name.suffix}*"):
+        left.unlink(missing_ok=True)
 
 
 def record_migrations(**_: object) -> None:

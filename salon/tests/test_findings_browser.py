@@ -51,7 +51,7 @@ class FindingsBrowserTest(DemoPageTest):
         client = Client.objects.get(name="Sefa Marlow")
         page = self.page
         page.goto(f"/clients/{client.pk}/plan")
-        page.get_by_role("button", name="20 min under the hood").click()
+        page.get_by_role("button", name="20 min under the hood", exact=True).click()
         expect(page.get_by_role("group", name="Drying").get_by_label("hood")).to_be_checked()
         expect(page.get_by_text("times it was damp when opened")).to_have_count(0)
         self.assertTrue(SuggestionAnswer.objects.get().taken)

@@ -150,7 +150,7 @@ class HurriedVisitsTest(TestCase):
     def test_a_visit_hurried_through_changes_the_salon_by_a_twentieth_at_most(self) -> None:
         values = {
             "client": 0,
-            "style": Style.FLAT_TWIST_OUT,
+            "style": Style.TWO_STRAND_TWIST_OUT,
             "minutes": 0.01,
             "grams": 1.0,
             "opened_h": 0.5,
@@ -158,8 +158,8 @@ class HurriedVisitsTest(TestCase):
             "length": 1.0,
             "score": 3,
         }
-        before = self.salon.draft(1, Style.FLAT_TWIST_OUT)
+        before = self.salon.draft(1, Style.TWO_STRAND_TWIST_OUT)
         self.salon.visit(values)
-        after = self.salon.draft(1, Style.FLAT_TWIST_OUT)
+        after = self.salon.draft(1, Style.TWO_STRAND_TWIST_OUT)
         self.assertGreaterEqual(current_salon().drying_factor, 1 / 1.0501)
         self.assertEqual(before.answer.drying.release_after_h, after.answer.drying.release_after_h)

@@ -156,18 +156,18 @@ class LearningTest(ApiTest):
         self.assertEqual(odds, plan.parsed_answer.drying.odds_dry)
 
     def test_odds_that_did_not_come_true_are_promised_lower_and_never_bent_twice(self) -> None:
-        first = self.planned(release_after_h=24).parsed_answer.drying
+        first = self.planned(release_after_h=72).parsed_answer.drying
         # What is learned of the drying itself is left out here: only the odds are looked at.
         with patch("salon.visits.projection.write_opened_set"):
             for number in range(6):
-                plan = self.planned(release_after_h=24)
-                self.visit(plan, 12 - number, dryness="wet", released_after_h=24)
+                plan = self.planned(release_after_h=72)
+                self.visit(plan, 12 - number, dryness="wet", released_after_h=72)
         row = LearnedOdds.objects.get()
         self.assertEqual(row.promises, 6)
         forecasts = set(Promise.objects.values_list("forecast", flat=True))
         self.assertEqual(forecasts, {first.odds_forecast})
         self.assertEqual(len(set(Promise.objects.values_list("odds", flat=True))), 6)
-        last = self.planned(release_after_h=24).parsed_answer.drying
+        last = self.planned(release_after_h=72).parsed_answer.drying
         self.assertLess(last.odds_dry, first.odds_dry - 0.1)
         self.assertEqual(last.odds_forecast, first.odds_forecast)
         before = (row.shift, row.slope)
