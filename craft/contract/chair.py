@@ -182,6 +182,8 @@ class Film(Frozen):
     """Noted until now [g/m²]."""
     at_end: float
     """With what is still to come as planned [g/m²]."""
+    solids: float | None = None
+    """What stays of that once it is dry [g/m²]."""
     text: Sentence
     source: Sentence
 

@@ -12,7 +12,7 @@ from craft.messages import inline, say
 from craft.physics import winding
 from craft.plan.case import Case
 from craft.plan.cleansing import cleansing
-from craft.plan.layers import assign_bottles, laid
+from craft.plan.layers import assign_bottles, laid, trim_layers
 from craft.plan.night import for_tonight
 from craft.products.clashes import facts_of
 from craft.products.picking import Shelf, check_by_hand, pick
@@ -190,7 +190,8 @@ def case_of(request: PlanRequest) -> Case:
     case = replace(case, layers=laid(case, layering(case)[0]))
     grams = {role: case.dose_g(role) for role in case.roles}
     case = replace(case, taken=pick(case.shelf, case.roles, grams, request.bottles))
-    return replace(case, layers=assign_bottles(case, case.layers))
+    # Now that the bottles are known, their labels tell how much of them stays.
+    return replace(case, layers=trim_layers(assign_bottles(case, case.layers)))
 
 
 def stay_in_roles(request: PlanRequest, technique: Technique) -> frozenset[Role]:

@@ -6,13 +6,14 @@ from craft.contract.plan import Reason, ShelfItem, StepProduct
 from craft.contract.reasons import TRADE, reason
 from craft.messages import say
 from craft.plan.case import Case
-from craft.plan.layers import film_reason, films, scalp_reason
+from craft.plan.layers import amounts, film_reason, scalp_reason, solids_of
 from craft.plan.places import zone_dose_reasons
 from craft.products import doses
 from craft.products.clashes import wanted_weight
 from craft.products.layer import Laid
 from craft.products.names import NAMES
 from craft.products.picking import best, left_in, ranking, runs_short
+from craft.products.stays import solids_share
 from craft.vocabulary import Fits, Role
 
 
@@ -108,12 +109,18 @@ def dose_fields(role: Role, item: ShelfItem | None, grams: float) -> dict[str, A
         "unit_g": unit_g,
         "cost": None if price is None else round(price * grams, 2),
         "stock_g": item.stock_g if item else None,
+        "solids": solids_share(role, item),
     }
 
 
 def film_left_on(case: Case) -> float:
     """Everything that stays in, where most of it lies, per hair surface [g/m²]."""
-    return max(films(case.layers).values())
+    return max(amounts(case.layers).values())
+
+
+def solids_left_on(case: Case) -> float:
+    """What stays of it once it is dry, where most of it lies, per hair surface [g/m²]."""
+    return max(amounts(case.layers, solids_of).values())
 
 
 def amount_of(case: Case, role: Role, passes: int) -> tuple[float, Reason]:

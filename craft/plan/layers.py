@@ -4,7 +4,7 @@ The school gives the usual list; any other list may be composed. Doses follow th
 takes, within what a hand can pick up and a head can carry.
 """
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import replace
 
 from craft.contract.plan import Layer, Reason, ShelfItem
@@ -17,6 +17,7 @@ from craft.plan.details import does
 from craft.products import doses
 from craft.products.layer import COVERS, STAYS, Laid
 from craft.products.picking import is_barred, ranking
+from craft.products.stays import WHITE_ABOVE_G_PER_M2
 from craft.vocabulary import Detail, Distribution, EditOp, LayerOn, LayerOver, Manner, Role
 
 #: What comes nearest where the shelf has no bottle for a role. Common practice, no source.
@@ -70,7 +71,14 @@ def requested_layers(case: Case, usual: Sequence[Role]) -> list[Layer]:
             raise CraftError(
                 f"layers.{place}.role", say("A layer stays in: use one of {listed}.", listed=listed)
             )
-    return list(asked)
+    return [along_the_edges(layer) for layer in asked]
+
+
+def along_the_edges(layer: Layer) -> Layer:
+    """Edge gel goes along the hairline where nothing else was said."""
+    if layer.role is Role.EDGE_GEL and layer.on is LayerOn.ALL:
+        return layer.model_copy(update={"on": LayerOn.EDGES})
+    return layer
 
 
 def laid(case: Case, usual: Sequence[Role]) -> tuple[Laid, ...]:
@@ -111,6 +119,10 @@ def dose_layer(case: Case, place: int, layer: Layer, hand: float | None) -> Laid
         surface = sum(section.surface_m2 for section in sections)
         grams = doses.ON_HANDS_G
         why = [reason("on_hands", say("A few drops on the hands."), say("on hands"), STANDARD)]
+    elif layer.role is Role.EDGE_GEL and layer.on is LayerOn.EDGES:
+        surface = sum(section.surface_m2 for section in sections) * COVERS[layer.on]
+        grams = doses.edges_dose(case.hair.head_cm) * layer.strength
+        why = [edges_reason(case)]
     else:
         surface = sum(section.surface_m2 for section in sections) * COVERS[layer.on]
         grams, why = film_dose(case, layer, surface, len(sections))
@@ -142,6 +154,7 @@ def dose_layer(case: Case, place: int, layer: Layer, hand: float | None) -> Laid
         grams if hand is None else hand,
         hand is not None,
         tuple(why),
+        full_g=grams,
     )
 
 
@@ -207,6 +220,16 @@ def film_reason(
     return reason("fibre_dose", because, fired, STANDARD)
 
 
+def edges_reason(case: Case) -> Reason:
+    """How much the hairline takes."""
+    return reason(
+        "edges_dose",
+        say("The hairline takes about {grams:.1g g}, whatever the sections.", grams=doses.EDGES_G),
+        say("head {head_cm:g cm}", head_cm=case.hair.head_cm),
+        STANDARD,
+    )
+
+
 def film_dose(
     case: Case, layer: Layer, surface_m2: float, sections: int
 ) -> tuple[float, list[Reason]]:
@@ -233,51 +256,104 @@ def film_dose(
     return grams, why
 
 
-def films(stack: Sequence[Laid]) -> dict[tuple[object, ...] | None, float]:
-    """What stays on the hair, everywhere and where more is laid [g/m²]."""
-    base = sum(each.film for each in stack if each.spot is None)
-    totals: dict[tuple[object, ...] | None, float] = {None: base}
+Spot = tuple[object, ...] | None
+Amount = Callable[[Laid], float]
+
+
+def film_of(each: Laid) -> float:
+    """A layer with its water [g/m²]."""
+    return each.film
+
+
+def solids_of(each: Laid) -> float:
+    """What stays of a layer once it is dry [g/m²]."""
+    return each.solids
+
+
+#: What may lie on the hair at most: with its water, or it dries slowly; without, or it shows
+#: [g/m²].
+LIMITS: tuple[tuple[Amount, float], ...] = (
+    (film_of, doses.RESIDUE_ABOVE_G_PER_M2),
+    (solids_of, WHITE_ABOVE_G_PER_M2),
+)
+
+
+def amounts(stack: Sequence[Laid], amount: Amount = film_of) -> dict[Spot, float]:
+    """What stays on the hair, everywhere and where more is laid [g/m²].
+
+    Args:
+        stack: the layers
+        amount: of a layer, with its water or without
+    """
+    base = sum(amount(each) for each in stack if each.spot is None)
+    totals: dict[Spot, float] = {None: base}
     for each in stack:
-        if each.spot is not None:
-            totals[each.spot] = totals.get(each.spot, base) + each.film
+        # What the hairline takes is dosed for the hairline, and nothing else gives way to it.
+        if each.spot is not None and each.layer.on is not LayerOn.EDGES:
+            totals[each.spot] = totals.get(each.spot, base) + amount(each)
     return totals
 
 
 def trim_layers(stack: Sequence[Laid]) -> tuple[Laid, ...]:
     """Layers of which nothing is too much: what was not decided by hand gives way.
 
-    Rich layers give way first, then creams, the hold layer last.
+    Rich layers give way first, then creams, the hold layer last. Beside a dose by hand each gives
+    way by half at most: what is then still too much is warned of.
     """
     result = list(stack)
-    limit = doses.RESIDUE_ABOVE_G_PER_M2
-    for spot in films(result):
-        for roles, least in doses.GIVES_WAY:
-            excess = films(result)[spot] - limit
-            giving = [
-                each
-                for each in result
-                if each.role in roles and not each.by_hand and each.spot in (None, spot)
-            ]
-            whole = sum(each.film for each in giving)
-            if excess <= 0 or not whole:
-                continue
-            share = max(least, 1 - excess / whole)
-            for each in giving:
-                result[each.place] = replace(each, grams=each.grams * share)
+    for amount, limit in LIMITS:
+        for spot in amounts(result, amount):
+            trim_at(result, spot, amount, limit)
+    wet = max(amounts(stack).values(), default=0.0) > doses.RESIDUE_ABOVE_G_PER_M2
     return tuple(
-        told_less(before, after) if after.grams < before.grams else before
+        told_less(before, after, wet=wet) if after.grams < before.grams else after
         for before, after in zip(stack, result, strict=True)
     )
 
 
-def told_less(before: Laid, after: Laid) -> Laid:
-    """A layer that gave way, with the reason."""
-    because = say(
-        "{grams:.1f g} instead of {before:.1f [g]}: with all layers more than "
-        "{residue_above_g_per_m2:g} g/m² would stay, which leaves white residue.",
-        grams=after.grams,
-        before=before.grams,
-        residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
+def trim_at(result: list[Laid], spot: Spot, amount: Amount, limit: float) -> None:
+    """Take from the layers at one spot, in place, what is above a limit [g/m²]."""
+    last = () if any(each.by_hand for each in result) else (doses.GIVES_WAY_LAST,)
+    for roles, least in (*doses.GIVES_WAY, *last):
+        excess = amounts(result, amount)[spot] - limit
+        giving = [
+            each
+            for each in result
+            if each.role in roles and not each.by_hand and each.spot in (None, spot)
+        ]
+        whole = sum(amount(each) for each in giving)
+        if excess <= 0 or not whole:
+            continue
+        share = max(least, 1 - excess / whole)
+        for each in giving:
+            # Below its share of the full dose no layer goes, however often it is looked at.
+            grams = max(each.grams * share, min(each.grams, each.full_g * least))
+            result[each.place] = replace(each, grams=grams)
+
+
+def told_less(before: Laid, after: Laid, *, wet: bool) -> Laid:
+    """A layer that gave way, with the reason.
+
+    Args:
+        before, after: it gave way
+        wet: all layers would have been too wet; else too rich
+    """
+    because = (
+        say(
+            "{grams:.1f g} instead of {before:.1f [g]}: with all layers more than {most:g} g/m² "
+            "would stay, which dries slowly.",
+            grams=after.grams,
+            before=before.grams,
+            most=doses.RESIDUE_ABOVE_G_PER_M2,
+        )
+        if wet
+        else say(
+            "{grams:.1f g} instead of {before:.1f [g]}: once dry more than {most:g} g/m² would "
+            "stay, which leaves white bits.",
+            grams=after.grams,
+            before=before.grams,
+            most=WHITE_ABOVE_G_PER_M2,
+        )
     )
     why = (*before.why, reason("trimmed", because, say("layers together"), STANDARD))
     return replace(after, usual_g=after.grams, why=why)

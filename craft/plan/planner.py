@@ -25,7 +25,7 @@ from craft.plan.case import Case
 from craft.plan.cautions import Applied, applicable_cautions
 from craft.plan.crown import line_out, section_out
 from craft.plan.details import detail_choices, dropped_details
-from craft.plan.dosing import film_left_on
+from craft.plan.dosing import film_left_on, solids_left_on
 from craft.plan.forecast import SAFE_ODDS, Forecast, curve, forecast_of
 from craft.plan.home import home, wear_days
 from craft.plan.kit.curls import (
@@ -54,6 +54,7 @@ from craft.plan.timetable import release_at
 from craft.plan.what_if.answers import with_fixes
 from craft.products import doses
 from craft.products.layer import STAYS
+from craft.products.stays import WHITE_ABOVE_G_PER_M2
 from craft.vocabulary import Role, Scheme, Severity, StageKind
 from craft.words import plural
 from craft.work import timing
@@ -175,6 +176,8 @@ def totals(case: Case, steps: Sequence[Step], release_after_h: float) -> Totals:
         leave_on_g_per_m2=round(film_left_on(case), 2),
         thin_below_g_per_m2=doses.THIN_BELOW_G_PER_M2,
         residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
+        solids_g_per_m2=round(solids_left_on(case), 2),
+        white_above_g_per_m2=WHITE_ABOVE_G_PER_M2,
         product_g=grams,
         hair_g=round(case.hair_g, 1),
         surface_m2=round(case.surface_m2, 3),

@@ -22,7 +22,7 @@ FILM_G_PER_M2 = {
     Role.CREAM: 2.0,
     Role.BUTTER: 1.2,
     Role.OIL: 0.5,
-    Role.MOUSSE: 2.0,
+    Role.MOUSSE: 4.0,
     Role.CUSTARD: 3.0,
     Role.GEL: 3.5,
     Role.EDGE_GEL: 3.5,
@@ -52,14 +52,18 @@ GIVES_WAY = (
     (frozenset({Role.OIL, Role.BUTTER}), 0.5),
     (frozenset({Role.CREAM, Role.LEAVE_IN, Role.HEAT_PROTECTANT}), 0.5),
     (frozenset({Role.GEL, Role.CUSTARD, Role.MOUSSE, Role.EDGE_GEL}), 0.5),
-    (frozenset(Role), 0.0),
 )
+#: The same where that is not enough and no dose was decided by hand.
+GIVES_WAY_LAST = (frozenset(Role), 0.0)
 
 POROSITY_FACTOR = {Level.LOW: 0.85, Level.MEDIUM: 1.0, Level.HIGH: 1.15}
 HOLD_FACTOR_RANGE = (0.7, 1.3)
 FINE_RICH_FACTOR = 0.7
 
-#: Everything that stays in, per surface [g/m²]: above, residue and slow drying; below, lost
+#: Edge gel along the hairline of a head of 57 cm, whatever the sections [g]. Own value.
+EDGES_G, EDGES_HEAD_CM = 1.0, 57.0
+
+#: Everything that stays in with its water, per surface [g/m²]: above, it dries slowly; below, lost
 #: definition. Own values.
 RESIDUE_ABOVE_G_PER_M2 = 10.0
 THIN_BELOW_G_PER_M2 = 3.0
@@ -137,6 +141,11 @@ def scalp_dose(role: Role, scalp_cm2: float, passes: int = 1) -> float:
         passes: how many times
     """
     return SCALP_G_PER_CM2[role] * scalp_cm2 * passes
+
+
+def edges_dose(head_cm: float) -> float:
+    """What smooths the hairline [g]: it follows the head, not the sections. Own value."""
+    return EDGES_G * head_cm / EDGES_HEAD_CM
 
 
 def least_dose(role: Role, sections: int) -> float:

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from craft.contract.plan.answer import Reason
 from craft.contract.plan.request import Layer, ShelfItem
 from craft.head.partings.measuring import Section
+from craft.products.stays import fixative_share, solids_share
 from craft.vocabulary.shelf import LayerOn, Role
 
 #: What may stay in, in the usual order.
@@ -45,6 +46,7 @@ class Laid:
         by_hand: somebody decided the grams
         why: how the dose comes about
         item: the bottle
+        full_g: the dose before any layer gave way to the others [g]
     """
 
     place: int
@@ -55,6 +57,7 @@ class Laid:
     by_hand: bool
     why: tuple[Reason, ...]
     item: ShelfItem | None = None
+    full_g: float = 0.0
 
     @property
     def role(self) -> Role:
@@ -64,6 +67,16 @@ class Laid:
     def film(self) -> float:
         """What stays where it lies [g/m²]; nothing on the fibres where it goes on the scalp."""
         return self.grams / self.surface_m2 if self.surface_m2 else 0.0
+
+    @property
+    def solids(self) -> float:
+        """What of it stays once it is dry, where it lies [g/m²]."""
+        return self.film * solids_share(self.role, self.item)
+
+    @property
+    def fixative_g(self) -> float:
+        """What of it holds [g]."""
+        return self.grams * fixative_share(self.role, self.item) if self.surface_m2 else 0.0
 
     @property
     def spot(self) -> tuple[object, ...] | None:

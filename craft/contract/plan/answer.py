@@ -65,6 +65,8 @@ class StepProduct(Frozen):
     """In the money of the salon; null where the bottle has no price."""
     stays_in: bool
     """Left on the hair, not rinsed out."""
+    solids: float | None = None
+    """Share of it that stays once it is dry; null in plans of earlier rules."""
     reasons: list[Reason]
 
 
@@ -166,6 +168,11 @@ class Totals(Frozen):
     """Everything that stays in, per outer area of the hair."""
     thin_below_g_per_m2: float
     residue_above_g_per_m2: float
+    """Above, it dries slowly."""
+    solids_g_per_m2: float | None = None
+    """What stays of it once it is dry; null in plans of earlier rules."""
+    white_above_g_per_m2: float | None = None
+    """Above, it leaves white bits."""
     product_g: dict[Role, float]
     hair_g: float
     """Dry mass of the hair."""

@@ -1,19 +1,19 @@
 """Cautions of the bottles: on this head, with each other, and all together."""
 
 from collections.abc import Iterator
-from math import isclose
 
 from craft.contract.plan import ShelfItem
 from craft.contract.reasons import STANDARD
 from craft.messages import join, say
 from craft.plan.case import Case
 from craft.plan.cautions.rule import CautionRule, Sees, Sign
-from craft.plan.dosing import choose, film_left_on, name_of, others
+from craft.plan.dosing import choose, film_left_on, name_of, others, solids_left_on
 from craft.plan.layers import nearest
 from craft.products import doses
 from craft.products.clashes import ALLERGEN_SOURCE, Clash
 from craft.products.names import NAMES
 from craft.products.picking import is_barred
+from craft.products.stays import WHITE_ABOVE_G_PER_M2
 from craft.vocabulary import Buildup, Role, Severity, Washing
 
 #: So many of those that were left out are named.
@@ -133,19 +133,29 @@ def flaking_pair(case: Case, *_: object) -> Sign | None:
 
 
 def residue_risk(case: Case, *_: object) -> Sign | None:
-    """Too much of everything."""
-    total = film_left_on(case)
-    limit = doses.RESIDUE_ABOVE_G_PER_M2
+    """Too much of everything: so wet that it dries slowly, or so rich that it shows."""
+    total, solids = film_left_on(case), solids_left_on(case)
     # Trimmed doses add up to the limit itself, but for rounding.
-    if total <= limit or isclose(total, limit):
+    wet = exceeds(total, doses.RESIDUE_ABOVE_G_PER_M2)
+    if not wet and not exceeds(solids, WHITE_ABOVE_G_PER_M2):
         return None
-    return Sign(
+    text = (
         say(
-            "{total:.1f} g/m² stay on the hair; above {residue_above_g_per_m2:g} it tends to "
-            "leave white residue and dries slowly. Take the usual doses, or leave out a layer.",
+            "{total:.1f} g/m² stay on the hair; above {residue_above_g_per_m2:g} it dries slowly. "
+            "Take the usual doses, or leave out a layer.",
             total=total,
             residue_above_g_per_m2=doses.RESIDUE_ABOVE_G_PER_M2,
-        ),
+        )
+        if wet
+        else say(
+            "{solids:.1f} g/m² stay on the hair once it is dry; above {white_above:g} it may leave "
+            "white bits. Take less oil, butter or cream, or leave out a layer.",
+            solids=solids,
+            white_above=WHITE_ABOVE_G_PER_M2,
+        )
+    )
+    return Sign(
+        text,
         say(
             "dose by hand, porosity {porosity}, definition {definition:.0%}",
             porosity=case.hair.porosity,
@@ -153,6 +163,11 @@ def residue_risk(case: Case, *_: object) -> Sign | None:
         ),
         STANDARD,
     )
+
+
+def exceeds(amount: float, limit: float) -> bool:
+    """Whether a film [g/m²] is above a limit by as much as is shown of it."""
+    return round(amount, 1) > limit
 
 
 def thin_film(case: Case, *_: object) -> Sign | None:

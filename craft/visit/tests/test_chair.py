@@ -16,6 +16,7 @@ from craft.styles.catalogue import TECHNIQUES
 from craft.tests.requests import planned
 from craft.tests.test_visit import PLAN, TEN, entry
 from craft.visit.chair import chair
+from craft.visit.film import film_text
 from craft.visit.flags import longest_worked
 from craft.visit.log import TICKS
 from craft.visit.steps import PIECES, SPOT_S, TOO_LONG
@@ -306,13 +307,21 @@ class FilmTest(TestCase):
         much = entry(1, 0, "dose", **GEL, grams=round(12 * area, 1))
         film = at(5, much).film
         assert film is not None
-        self.assertIn("white residue", film.text)
+        self.assertIn("dries slowly", film.text)
         self.assertAlmostEqual(film.so_far, 12, delta=0.1)
         back = entry(2, 1, "leftover", **GEL, grams=round(8 * area, 1))
         film = at(5, much, back).film
         assert film is not None
         self.assertAlmostEqual(film.so_far, 4, delta=0.1)
-        self.assertNotIn("white residue", film.text)
+        self.assertNotIn("dries slowly", film.text)
+
+    def test_rich_is_not_wet(self) -> None:
+        """White bits come of what stays once it is dry, slow drying of all of it."""
+        self.assertEqual(film_text(9.96, 1.0), film_text(10.04, 1.0), "10.0 is not above 10")
+        self.assertIn("dries slowly", film_text(10.1, 1.0))
+        self.assertIn("white bits", film_text(6.0, 2.6))
+        self.assertIn("clumps are lost", film_text(2.9, 0.3))
+        self.assertEqual(film_text(6.0, 2.5), "")
 
     def test_the_first_sections_of_many_are_not_a_thin_film(self) -> None:
         started = entry(1, 0, "step_started", step="lay_in")

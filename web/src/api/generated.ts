@@ -5628,6 +5628,12 @@ export interface components {
              * @description With what is still to come as planned [g/m²].
              */
             at_end: number;
+            /**
+             * Solids
+             * @description What stays of that once it is dry [g/m²].
+             * @default null
+             */
+            solids?: number | null;
             /** Text */
             text: string;
             /** Source */
@@ -11986,6 +11992,12 @@ export interface components {
              * @description Left on the hair, not rinsed out.
              */
             stays_in: boolean;
+            /**
+             * Solids
+             * @description Share of it that stays once it is dry; null in plans of earlier rules.
+             * @default null
+             */
+            solids?: number | null;
             /** Reasons */
             reasons: components["schemas"]["Reason"][];
         };
@@ -12681,8 +12693,23 @@ export interface components {
             leave_on_g_per_m2: number;
             /** Thin Below G Per M2 */
             thin_below_g_per_m2: number;
-            /** Residue Above G Per M2 */
+            /**
+             * Residue Above G Per M2
+             * @description Above, it dries slowly.
+             */
             residue_above_g_per_m2: number;
+            /**
+             * Solids G Per M2
+             * @description What stays of it once it is dry; null in plans of earlier rules.
+             * @default null
+             */
+            solids_g_per_m2?: number | null;
+            /**
+             * White Above G Per M2
+             * @description Above, it leaves white bits.
+             * @default null
+             */
+            white_above_g_per_m2?: number | null;
             /** Product G */
             product_g: {
                 [key: string]: number;

@@ -122,6 +122,9 @@ const doses = computed(() =>
         <td class="quiet">{{ t('plan.onHair') }}</td>
         <td class="n">
           <b>{{ number(totals.leave_on_g_per_m2, 1) }} g/m²</b>
+          <div v-if="totals.solids_g_per_m2 != null" class="quiet">
+            {{ t('plan.onceDry', { solids: number(totals.solids_g_per_m2, 1) }) }}
+          </div>
         </td>
         <td class="n quiet" colspan="2">
           {{
@@ -130,6 +133,9 @@ const doses = computed(() =>
               thin: short(totals.thin_below_g_per_m2),
             })
           }}
+          <div v-if="totals.white_above_g_per_m2 != null">
+            {{ t('plan.whiteAbove', { most: short(totals.white_above_g_per_m2) }) }}
+          </div>
         </td>
       </tr>
       <tr v-if="cost">
