@@ -10,14 +10,18 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from craft.physics import curl
+from craft.physics.hold import covers
 
 Point = tuple[float, float]
 
 #: A stretched style moves back toward its natural length: the gap shrinks to 1/e in so many days at
 #: 50 % RH, twice as fast for each so much more of humidity. Own values.
 SETTLE_DAYS, HUMID_DOUBLING_RH = 8.0, 0.25
-#: Definition fades to 1/e in so many days at 50 % RH. Own value.
-DEFINITION_DAYS = 14.0
+#: Definition fades to 1/e in so many days at 50 % RH: without any hold, and so many more where a
+#: film joins all strands. Own values.
+DEFINITION_DAYS, HELD_DAYS = 10.0, 4.56
+#: Film formers of a usual layer of gel [g/m²]: 3.5 g/m², of which 6 %.
+USUAL_HOLD = 0.21
 #: Definition of hair as it comes in. Own value.
 BEFORE_DEFINITION = 0.3
 #: Hair with the air in it [g/cm³]: fully loose, and added by full definition. Own values.
@@ -64,10 +68,24 @@ def length_on(days: float, release_cm: float, natural_cm: float, rh: float) -> f
     return natural_cm + (release_cm - natural_cm) * math.exp(-days / settling_days(rh))
 
 
-def definition_on(days: float, release: float, rh: float) -> float:
-    """Definition some days after the release, 0 to 1. Own model, exponential."""
+def definition_on(
+    days: float, release: float, rh: float, fixative_g_per_m2: float = USUAL_HOLD
+) -> float:
+    """Definition some days after the release, 0 to 1. Own model, exponential.
+
+    Args:
+        days: since the release
+        release: definition then, 0 to 1
+        rh: relative humidity as a fraction; humid air fades it sooner
+        fixative_g_per_m2: film formers on the hair, which keep it longer [g/m²]
+    """
     humid = settling_days(rh) / SETTLE_DAYS
-    return release * math.exp(-days / (DEFINITION_DAYS * humid))
+    return release * math.exp(-days / (fading_days(fixative_g_per_m2) * humid))
+
+
+def fading_days(fixative_g_per_m2: float) -> float:
+    """Days in which definition has faded to 1/e at 50 % RH. Own model."""
+    return DEFINITION_DAYS + HELD_DAYS * covers(fixative_g_per_m2)
 
 
 def volume(hair_g: float, definition: float, rh: float) -> float:

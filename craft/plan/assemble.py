@@ -55,6 +55,8 @@ COIL_AT_MM, ROD_AT_MM = 6.0, 20.0
 
 
 FEWEST_COILS = 20
+#: From all volume to all definition the usual sections grow by so many doublings. Own value.
+WISH_DOUBLINGS = 0.8
 
 
 def usual_count(technique: Technique, request: PlanRequest, length_cm: float) -> int:
@@ -71,9 +73,14 @@ def usual_count(technique: Technique, request: PlanRequest, length_cm: float) ->
         count = max(FEWEST_COILS, count * COIL_AT_MM / width)
     elif technique.parting.scheme is Scheme.BRICKED and request.goal.rod_mm:
         count = count * ROD_AT_MM / request.goal.rod_mm
+    # Less definition is met by fewer sections, more by more.
+    if technique.wash.kind is Washing.FULL:
+        count *= 2 ** (WISH_DOUBLINGS * (request.goal.definition - 0.5))
     if count == technique.parting.sections:
         return technique.parting.sections
-    return max(2, min(technique.parting.sections_max, 2 * round(count / 2)))
+    # Left and right alike; in quadrants all four.
+    step = 4 if technique.parting.scheme is Scheme.PER_QUADRANT else 2
+    return max(step, min(technique.parting.sections_max, step * round(count / step)))
 
 
 #: Of a side, laid forward, to the side and back, where nothing else is given. Common practice.

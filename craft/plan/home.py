@@ -16,6 +16,7 @@ from craft.plan.clock import clock_of
 from craft.plan.forecast import Forecast, damp_at_bedtime, in_one_sitting, moment_of
 from craft.plan.looks import looks_after
 from craft.plan.night import Lying, bedtime_of
+from craft.plan.separate import separate_how
 from craft.plan.steps.opening import opened_at_home, roots_lifted
 from craft.plan.steps.schools import usual_refreshing
 from craft.styles.catalogue import TECHNIQUES
@@ -274,7 +275,7 @@ def opening_at_home(case: Case) -> list[str]:
     steps = [
         say("Feel the roots: if they are damp, leave it closed and feel again some hours later."),
         release_how(case),
-        case.technique.finish.separate,
+        separate_how(case),
         say("Do not comb or brush it."),
         roots_lifted(case),
         say("Gather it loosely on top for ten minutes, then let it fall.")

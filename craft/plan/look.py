@@ -6,10 +6,10 @@ from craft.contract.reasons import STANDARD, reason
 from craft.messages import say
 from craft.physics import appearance, curl
 from craft.plan.case import Case
+from craft.plan.finished import finished_look, hold_of
 from craft.plan.forecast import forecast_of
 from craft.plan.kit.curls import curl_width
 from craft.plan.kit.pieces import rods_by_section
-from craft.plan.planner import finished_look
 from craft.plan.prepare import prepare
 from craft.plan.stages import room_at
 from craft.vocabulary import AirAt, Landmark
@@ -105,7 +105,7 @@ def later(
         appearance.length_on(days, at, natural_cm, rh)
         for at in (at_release.length_cm, at_release.length_low, at_release.length_high)
     )
-    definition = appearance.definition_on(days, at_release.day1_definition, rh)
+    definition = appearance.definition_on(days, at_release.day1_definition, rh, hold_of(case))
     kept = curl.shape_kept(case.hair.length_cm, natural_cm, at_release.length_cm, length)
     return moment(case, key, days, length, definition, (low, high), kept, rh)
 

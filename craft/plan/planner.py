@@ -7,38 +7,35 @@ from craft import RULES_VERSION
 from craft.contract.partings import SectionOut
 from craft.contract.plan import (
     Drying,
-    Finished,
-    Learned,
     PlanAnswer,
     PlanRequest,
     Reason,
     Step,
     Totals,
 )
-from craft.contract.reasons import LEARNED, MODEL, STANDARD, TRADE, reason
+from craft.contract.reasons import STANDARD, TRADE, reason
 from craft.head.geometry import hairline
 from craft.head.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_number
-from craft.messages import inline, join, say
-from craft.physics import curl, drying
+from craft.messages import join, say
+from craft.physics import drying
 from craft.physics.drying import Stage
 from craft.plan.case import Case
 from craft.plan.cautions import Applied, applicable_cautions
 from craft.plan.crown import line_out, section_out
 from craft.plan.details import detail_choices, dropped_details
 from craft.plan.dosing import film_left_on, solids_left_on
+from craft.plan.finished import finished_look
 from craft.plan.forecast import SAFE_ODDS, Forecast, curve, forecast_of
-from craft.plan.home import home, wear_days
+from craft.plan.home import home
 from craft.plan.kit.curls import (
     bands_of,
     curl_width,
-    hangs,
     rod_curl,
     section_hangs,
     set_in_words,
-    stretch_of,
     turns_of,
 )
-from craft.plan.kit.pieces import bundles_of, kit_needed, rod_mm, rods_by_section
+from craft.plan.kit.pieces import bundles_of, kit_needed, rods_by_section
 from craft.plan.minutes import shape_minutes
 from craft.plan.places import grams_by_place
 from craft.plan.prepare import prepare
@@ -59,13 +56,6 @@ from craft.vocabulary import Role, Scheme, Severity, StageKind
 from craft.words import plural
 from craft.work import timing
 
-#: How sure we are of the stretch of a technique. Own value.
-#: A finished length is never surer than this [cm]. Own value.
-LEAST_UNSURE_CM = 0.3
-STRETCH_SPREAD = 0.12
-#: Definition on day one: share of the wish, of each doubling of the sections, of damp. Own value.
-WISH_SHARE, DOUBLING_SHARE, DAMP_SHARE = 0.3, 0.06, 0.4
-DEFINITION_RANGE = (0.05, 0.98)
 #: The chart looks this much past the later of release and dry, and at most so far [h].
 CHART_PAST, CHART_LIMIT_H = 1.15, 336.0
 
@@ -443,88 +433,3 @@ def odds_bent(forecast: Forecast) -> Iterator[Reason]:
             say("{promises} so far", promises=plural(bend.promises, "forecast")),
             say("Platt 1999, logistic bending of odds, drawn to none. From memory."),
         )
-
-
-def learned_length(learned: Learned | None) -> Iterator[Reason]:
-    """Why it hangs longer or shorter than hair like it does."""
-    if learned is not None and learned.visits:
-        yield reason(
-            "learned_length",
-            say(
-                "This client's hair hangs at {factor:.2f} times that: {basis}.",
-                factor=learned.factor,
-                basis=learned.basis,
-            ),
-            say("{visits} visits", visits=learned.visits),
-            LEARNED,
-        )
-
-
-def finished_look(case: Case, forecast: Forecast) -> Finished:
-    """How long it hangs and how defined it is on day one."""
-    hair, technique = case.hair, case.technique
-    rod = rod_mm(case) if technique.kit.rods_each else None
-    taken_out = stretch_of(case)
-    lengths = [hangs(case, taken_out + off, rod) for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)]
-    learned = case.request.learned_length
-    if learned is not None and learned.visits:
-        low, high = timing.minutes_range(lengths[1] * learned.factor, learned.unsure)
-        lengths = [max(low, lengths[0] * learned.factor), lengths[1] * learned.factor, high]
-        lengths[1] = min(lengths[1], hair.length_cm)
-    # The same set on the same head never hangs to the millimetre.
-    lengths[0] = min(lengths[0], lengths[1] - LEAST_UNSURE_CM)
-    lengths[2] = min(hair.length_cm, max(lengths[2], lengths[1] + LEAST_UNSURE_CM))
-    low, high = DEFINITION_RANGE
-    definition = (
-        technique.wear.definition
-        + WISH_SHARE * (case.definition - 0.5)
-        + DOUBLING_SHARE * math.log2(len(case.sections) / technique.parting.sections)
-        - DAMP_SHARE * (1 - forecast.run.at(forecast.release_h))
-    )
-    return Finished(
-        length_cm=round(lengths[1], 1),
-        length_low=round(lengths[0], 1),
-        length_high=round(lengths[2], 1),
-        landmark=curl.landmark(lengths[1], dict(hair.landmarks)),
-        day1_definition=round(min(high, max(low, definition)), 2),
-        wear_days=wear_days(case),
-        reasons=[
-            reason(
-                "finished_length",
-                say(
-                    "{length_cm:g cm} shrink by {shrinkage:.0%} left alone; a {title} takes out "
-                    "{taken_out:.0%} of that.",
-                    length_cm=hair.length_cm,
-                    shrinkage=curl.shrinkage(hair.curl_index),
-                    title=inline(technique.title),
-                    taken_out=taken_out,
-                ),
-                say("curl index {curl_index:.2f}", curl_index=hair.curl_index),
-                MODEL,
-            ),
-            *learned_length(learned),
-            reason(
-                "day1_definition",
-                say(
-                    "{definition:.0%} usual for this style: more if more is chosen and with more "
-                    "sections, less where it is still damp at release.",
-                    definition=technique.wear.definition,
-                ),
-                say(
-                    "definition {definition:.0%}, {sections}",
-                    definition=case.definition,
-                    sections=plural(len(case.sections), "section"),
-                ),
-                STANDARD,
-            ),
-            reason(
-                "wear",
-                say(
-                    "Worn {wear_days}: usual for this style, or as chosen.",
-                    wear_days=plural(wear_days(case), "day"),
-                ),
-                say("style {style}", style=case.request.goal.style),
-                TRADE,
-            ),
-        ],
-    )

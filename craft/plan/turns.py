@@ -149,7 +149,7 @@ def parting_minutes(case: Case) -> float:
 
 
 #: Details that are done to each section while it is shaped.
-SHAPED = (Detail.MIXED, Detail.ROOTS, Detail.ENDS, Detail.FASTENING)
+SHAPED = (Detail.MIXED, Detail.ROOTS, Detail.ENDS, Detail.FASTENING, Detail.TENSION)
 
 
 def dry_turn_minutes(case: Case) -> list[float]:

@@ -66,6 +66,17 @@ class Wash:
     mask_max_min: float = 45
 
 
+#: Share of its form that a set keeps without any product; loose hair as it is scrunched or
+#: shaken. Own values.
+HOLDS_BY_ITSELF = {
+    SetKind.TWIST: 0.75,
+    SetKind.BRAID: 0.75,
+    SetKind.ROD: 0.70,
+    SetKind.COIL: 0.65,
+    SetKind.LOOSE: 0.40,
+}
+
+
 @dataclass(frozen=True, kw_only=True)
 class Setting:
     """How the sections are made.
@@ -79,6 +90,8 @@ class Setting:
         damp_first: bands and pins go in when damp, not dripping
         mixes: strands are smoothed one by one, so some can be coiled instead
         head_down: can be done with the head down
+        holds: share of its form that it keeps without any product, 0 to 1; None as usual for the
+            kind
     """
 
     kind: SetKind
@@ -89,6 +102,12 @@ class Setting:
     damp_first: bool = False
     mixes: bool = False
     head_down: bool = False
+    holds: float | None = None
+
+    @property
+    def by_itself(self) -> float:
+        """Share of its form that it keeps without any product, 0 to 1."""
+        return HOLDS_BY_ITSELF[self.kind] if self.holds is None else self.holds
 
 
 @dataclass(frozen=True, kw_only=True)

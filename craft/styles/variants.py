@@ -29,6 +29,8 @@ TAUT_STRETCH, TIED_STRETCH = 0.12, 0.05
 BLOWN_HARD, BLOWN_GENTLY = -0.05, 0.02
 #: Holding the hair taut, the other hand lays down and takes up [min]. Own value.
 TAUT_MIN = 3.0
+#: Tight sets take out so much more of the shrinkage, loose ones less. Own value.
+TIGHT_STRETCH = 0.04
 #: Taking off bands takes longer [min for a section]. Own value.
 BANDS_OFF_MIN = 0.3
 #: Ends on rods: the last third is wound. Common practice, no source.
@@ -165,6 +167,22 @@ def why_not_twisted(technique: Technique, _: PlanRequest) -> str:
     """Only on twists and braids that are dried and opened."""
     made = technique.setting.kind in (SetKind.TWIST, SetKind.BRAID) and technique.release.needed
     return "" if made and technique.setting.kind is not SetKind.COIL else say("nothing is twisted")
+
+
+def why_not_tensioned(technique: Technique, request: PlanRequest) -> str:
+    """Only where hair is twisted, braided, coiled or wound."""
+    made = technique.setting.kind is not SetKind.LOOSE and technique.wash.start is Start.WASH
+    return "" if made else say("nothing is twisted")
+
+
+def pulled(stretch: float) -> Callable[[Technique], Technique]:
+    """A set made tighter, which pulls at the hairline, or looser, which does not."""
+
+    def change(technique: Technique) -> Technique:
+        longer = with_stretch(stretch)(technique)
+        return with_parts(longer, setting={"tension": stretch > 0})
+
+    return change
 
 
 def why_not_twisted_free(technique: Technique, request: PlanRequest) -> str:

@@ -13,6 +13,7 @@ from craft.messages import day_text, join, message, say
 from craft.physics.appearance import definition_on, length_on
 from craft.physics.curl import shape_kept
 from craft.plan.case import Case
+from craft.plan.finished import finished_look, hold_of
 from craft.plan.forecast import Forecast
 from craft.plan.home import (
     REFRESH,
@@ -33,7 +34,6 @@ from craft.plan.home import (
     worn_looks,
     worn_on,
 )
-from craft.plan.planner import finished_look
 from craft.styles.technique import Freshening
 from craft.vocabulary import Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
@@ -299,7 +299,8 @@ class Worn:
         """Forecast of a day."""
         if day < self.first:
             return None
-        return round(definition_on(self.ageing.age(day), self.begins, USUAL_RH), 3)
+        age = self.ageing.age(day)
+        return round(definition_on(age, self.begins, USUAL_RH, hold_of(self.case)), 3)
 
     @property
     def natural_cm(self) -> float:

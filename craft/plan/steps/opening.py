@@ -6,6 +6,7 @@ from craft.messages import say
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions, does
 from craft.plan.forecast import Forecast, in_one_sitting
+from craft.plan.separate import separate_how
 from craft.plan.steps.step import step
 from craft.vocabulary import Detail, Family, Manner, Station
 from craft.words import several
@@ -118,7 +119,7 @@ def finish(case: Case, forecast: Forecast) -> Step:
         "finish",
         Family.FINISH,
         say("Finish"),
-        case.technique.finish.separate
+        separate_how(case)
         + say(" {lift} Judge it after it has settled.", lift=roots_lifted(case))
         + detail_instructions(case, Detail.PARTING_SIDE),
         minutes=case.technique.finish.minutes + added_minutes(case, Detail.PARTING_SIDE),

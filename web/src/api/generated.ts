@@ -4624,7 +4624,7 @@ export interface components {
          * @description What of a service can be done in several ways.
          * @enum {string}
          */
-        Detail: "patch_test" | "basin" | "mask_first" | "squeeze_in" | "warmth" | "cloth_hour" | "waiting" | "trial" | "brushed_back" | "mixed" | "roots" | "ends" | "fastening" | "press" | "hood" | "heat" | "airflow" | "diffusing" | "fringe" | "root_stretch" | "parting_side" | "opened";
+        Detail: "patch_test" | "basin" | "mask_first" | "squeeze_in" | "warmth" | "cloth_hour" | "waiting" | "trial" | "brushed_back" | "mixed" | "roots" | "ends" | "fastening" | "tension" | "press" | "hood" | "heat" | "airflow" | "diffusing" | "fringe" | "root_stretch" | "parting_side" | "opened";
         /**
          * DetailChoice
          * @description A detail of a step that can be done in several ways.
@@ -7514,7 +7514,7 @@ export interface components {
          * @description How a detail is done.
          * @enum {string}
          */
-        Manner: "no" | "yes" | "upright" | "salon" | "home" | "cap" | "two_caps" | "steam" | "test_coils" | "half_head" | "coiled" | "gelled" | "banded" | "rods" | "pinned_each" | "pinned_twice" | "pinned_pairs" | "banded_each" | "banded_pairs" | "rigid" | "bonnet" | "low" | "medium" | "high" | "spots" | "short_spots" | "taut" | "hovering";
+        Manner: "no" | "yes" | "upright" | "salon" | "home" | "cap" | "two_caps" | "steam" | "test_coils" | "half_head" | "coiled" | "gelled" | "banded" | "rods" | "pinned_each" | "pinned_twice" | "pinned_pairs" | "banded_each" | "banded_pairs" | "rigid" | "bonnet" | "low" | "medium" | "high" | "loosely" | "evenly" | "tightly" | "spots" | "short_spots" | "taut" | "hovering";
         Mark: {
             /** Format: date-time */
             at: string;
@@ -20283,7 +20283,7 @@ export const conditionsEnumValues: ReadonlyArray<FlattenedDeepRequired<component
 export const contactEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["ContactEnum"]> = ["none", "message"];
 export const correctionKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Correction"]["kind"]> = ["correction"];
 export const dayClashKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DayClashKind"]> = ["place", "hands", "away"];
-export const detailValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detail"]> = ["patch_test", "basin", "mask_first", "squeeze_in", "warmth", "cloth_hour", "waiting", "trial", "brushed_back", "mixed", "roots", "ends", "fastening", "press", "hood", "heat", "airflow", "diffusing", "fringe", "root_stretch", "parting_side", "opened"];
+export const detailValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detail"]> = ["patch_test", "basin", "mask_first", "squeeze_in", "warmth", "cloth_hour", "waiting", "trial", "brushed_back", "mixed", "roots", "ends", "fastening", "tension", "press", "hood", "heat", "airflow", "diffusing", "fringe", "root_stretch", "parting_side", "opened"];
 export const detanglingValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Detangling"]> = ["fingers", "comb", "brush"];
 export const directionsValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Directions"]> = ["rinse", "leave"];
 export const directionsEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["DirectionsEnum"]> = ["rinse", "leave"];
@@ -20334,7 +20334,7 @@ export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];
 export const lineKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LineKind"]> = ["along", "across", "row", "v", "round"];
 export const looksValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Looks"]> = ["any", "end"];
-export const mannerValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Manner"]> = ["no", "yes", "upright", "salon", "home", "cap", "two_caps", "steam", "test_coils", "half_head", "coiled", "gelled", "banded", "rods", "pinned_each", "pinned_twice", "pinned_pairs", "banded_each", "banded_pairs", "rigid", "bonnet", "low", "medium", "high", "spots", "short_spots", "taut", "hovering"];
+export const mannerValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Manner"]> = ["no", "yes", "upright", "salon", "home", "cap", "two_caps", "steam", "test_coils", "half_head", "coiled", "gelled", "banded", "rods", "pinned_each", "pinned_twice", "pinned_pairs", "banded_each", "banded_pairs", "rigid", "bonnet", "low", "medium", "high", "loosely", "evenly", "tightly", "spots", "short_spots", "taut", "hovering"];
 export const messageKindEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MessageKindEnum"]> = ["reminder", "release", "check_in", "overdue"];
 export const messageStateEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MessageStateEnum"]> = ["waiting", "sent", "failed", "dropped"];
 export const methodEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["MethodEnum"]> = ["by_eye", "by_feel", "measured", "counted", "reported", "confirmed"];
