@@ -28,6 +28,8 @@ LEAST_UNSURE_CM = 0.3
 STRETCH_SPREAD = 0.12
 #: Definition on day one: what each doubling of the sections adds, what damp takes. Own values.
 DOUBLING_SHARE, DAMP_SHARE = 0.06, 0.4
+#: What is damp when it is opened goes back by so much for its share of the water. Own value.
+GOES_BACK = 1.5
 #: Form of a set made loosely or tightly, against an even one. Own values.
 TENSION_FORM = {Manner.LOOSELY: 0.93, Manner.EVENLY: 1.0, Manner.TIGHTLY: 1.04}
 DEFINITION_RANGE = (0.05, 0.98)
@@ -107,12 +109,27 @@ def learned_length(learned: Learned | None) -> Iterator[Reason]:
         )
 
 
+def opened_damp(case: Case, forecast: Forecast, length_cm: float) -> float:
+    """Length of a set that is opened before it is dry [cm]: what is damp goes back by itself.
+
+    What is dry is set: hours past that change nothing.
+    """
+    if not case.technique.release.needed:
+        return length_cm
+    damp = 1 - forecast.run.at(forecast.release_h)
+    back = case.hair.hangs_cm - length_cm
+    return length_cm + back * min(1.0, GOES_BACK * damp)
+
+
 def finished_look(case: Case, forecast: Forecast) -> Finished:
     """How long it hangs and how defined it is on day one."""
     hair, technique = case.hair, case.technique
     rod = rod_mm(case) if technique.kit.rods_each else None
     taken_out = stretch_of(case)
-    lengths = [hangs(case, taken_out + off, rod) for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)]
+    lengths = [
+        opened_damp(case, forecast, hangs(case, taken_out + off, rod))
+        for off in (-STRETCH_SPREAD, 0.0, STRETCH_SPREAD)
+    ]
     learned = case.request.learned_length
     if learned is not None and learned.visits:
         low, high = timing.minutes_range(lengths[1] * learned.factor, learned.unsure)

@@ -8,7 +8,7 @@ from craft.head.partings import Section
 from craft.messages import figure, measured, say
 from craft.physics import curl, drying, winding
 from craft.plan.case import Case
-from craft.vocabulary import SetKind
+from craft.vocabulary import Arrival, SetKind
 
 #: A rod curl opens by this share of its diameter for each stretch, and was wound with so much of
 #: its diameter between turns. Own values.
@@ -124,16 +124,36 @@ def wound_whole(case: Case) -> bool:
     return technique.setting.kind is SetKind.ROD and technique.kit.rods_each == 1
 
 
+#: Hair that comes in stretched and is set dry keeps so much of what the set would take back: water
+#: never undid it. Own value.
+STRETCH_LEFT = 0.5
+
+
 def hangs(
     case: Case, stretch: float, rod_mm: float | None, section: Section | None = None
 ) -> float:
-    """Length at which it sits [cm]: by the helix of its rods or coils, else by the stretch.
+    """Length at which it sits [cm], never above the stretched length.
 
     Args:
         case: the head
         stretch: share of the shrinkage it takes out
         rod_mm: rods it is set on [mm], where it is
         section: which one; else the hair of most of the head
+    """
+    length = section.length_cm if section else case.hair.length_cm
+    sits = min(length, set_wet_hangs(case, stretch, rod_mm, section))
+    if case.arrival is Arrival.STRETCHED and not case.soaks:
+        return sits + (length - sits) * STRETCH_LEFT
+    return sits
+
+
+def set_wet_hangs(
+    case: Case, stretch: float, rod_mm: float | None, section: Section | None
+) -> float:
+    """The same of hair that was wet through: by the helix of its rods or coils, else the stretch.
+
+    Args:
+        case, stretch, rod_mm, section: as for `hangs`
     """
     length = section.length_cm if section else case.hair.length_cm
     if rod_mm is not None and wound_whole(case):

@@ -131,6 +131,42 @@ class WishTest(TestCase):
                 self.assertGreater(len(answer.sections), 0, style)
 
 
+class LengthTest(TestCase):
+    def length(self, style: str = TWISTS, **changes: Any) -> float:
+        goal = {"style": style} | changes.pop("goal", {})
+        return planned(goal=goal, **changes).finished.length_cm
+
+    def test_hair_that_comes_in_stretched_and_stays_dry_ends_longer(self) -> None:
+        for style in ("flat_twist_out", TWISTS, "rod_set", "banded_stretch", "braid_out"):
+            wet, dry = (self.length(style, now={"state": at}) for at in ("unwashed", "stretched"))
+            self.assertLess(wet, dry, style)
+            self.assertLess(dry, planned(goal={"style": style}).sections[0].length_cm + 0.05, style)
+
+    def test_hours_past_dry_change_nothing(self) -> None:
+        lengths = {self.length(goal={"release_after_h": hours}) for hours in (36, 60, 96, 120)}
+        self.assertEqual(len(lengths), 1)
+
+    def test_opened_damp_it_goes_back(self) -> None:
+        lengths = [self.length(goal={"release_after_h": hours}) for hours in (1, 4, 7, 36)]
+        self.assertEqual(lengths, sorted(lengths))
+        self.assertLess(lengths[0], lengths[-1] - 1)
+
+    def test_more_bands_and_ends_held_hang_longer(self) -> None:
+        def banded(**bands: float) -> float:
+            goal = {"bands": bands, "release_after_h": 96}
+            return self.length("banded_twist_out", goal=goal)
+
+        self.assertLess(banded(each=2), banded(each=4))
+        self.assertLess(banded(ends_out_cm=5), banded(ends_out_cm=0))
+
+    def test_never_above_the_stretched_length(self) -> None:
+        for style in Style:
+            for state in ("unwashed", "stretched"):
+                answer = planned(goal={"style": style.value}, now={"state": state})
+                longest = max((section.length_cm for section in answer.sections), default=99)
+                self.assertLessEqual(answer.finished.length_high, longest + 0.05, style)
+
+
 class FadingTest(TestCase):
     def test_hold_keeps_it_longer_and_humid_air_shorter(self) -> None:
         self.assertAlmostEqual(definition_on(14, 1.0, 0.5), 1 / math.e, delta=0.01)
