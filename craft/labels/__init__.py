@@ -7,7 +7,7 @@ European list (see `naming.allergens`).
 
 from craft.labels.questions import (
     clash,
-    essential_oil,
+    essential_oils,
     first,
     insoluble_silicone,
     leading,
@@ -24,7 +24,7 @@ __all__ = [
     "Ingredient",
     "Label",
     "clash",
-    "essential_oil",
+    "essential_oils",
     "first",
     "insoluble_silicone",
     "leading",

@@ -26,6 +26,16 @@ def first(text: str, *families: Family) -> str | None:
     )
 
 
+def every(text: str, *families: Family) -> tuple[str, ...]:
+    """Every ingredient of any of these families, in the order of the list."""
+    wanted = set(families)
+    return tuple(
+        ingredient.name
+        for ingredient in read_label(text).ingredients
+        if wanted & set(ingredient.families)
+    )
+
+
 def leading(text: str, family: Family) -> str | None:
     """An ingredient of a family among the first names after water, which make most of it."""
     inside = [
@@ -39,9 +49,9 @@ def insoluble_silicone(text: str) -> str | None:
     return first(text, Family.SILICONE_INSOLUBLE)
 
 
-def essential_oil(text: str) -> str | None:
-    """The first essential oil, if any."""
-    return first(text, Family.ESSENTIAL_OIL)
+def essential_oils(text: str) -> tuple[str, ...]:
+    """Every essential oil on it."""
+    return every(text, Family.ESSENTIAL_OIL)
 
 
 def solid_at(text: str, temp_c: float) -> str | None:

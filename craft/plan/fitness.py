@@ -1,12 +1,35 @@
 """Whether a style can be made of this hair at all, and which others can."""
 
 from craft.contract.base import Patch
+from craft.contract.plan.request import Past
 from craft.plan.case import Case
 from craft.styles.catalogue import TECHNIQUES
 from craft.styles.technique import ANY_LENGTH_CM
-from craft.vocabulary import Start, Style, Washing
+from craft.vocabulary import Condition, Start, Style, Washing
 
 OFFERS = 2
+
+
+#: The same pull at the same place is not repeated sooner [days]. Common practice, no source.
+TENSION_REST_DAYS = 28.0
+
+
+def pulled_lately(case: Case) -> Past | None:
+    """The style that pulled at the same place lately, where this one does again."""
+    if not case.technique.setting.tension:
+        return None
+    for past in case.request.past:
+        same = past.style is case.request.goal.style or past.scheme is case.layout.scheme
+        before = TECHNIQUES[past.style]
+        if past.days_ago <= TENSION_REST_DAYS and before.setting.tension and same:
+            return past
+    return None
+
+
+def edges_rest(case: Case) -> bool:
+    """Whether nothing may pull at the hairline."""
+    thinning = Condition.EDGE_THINNING in case.request.person.conditions
+    return thinning or pulled_lately(case) is not None
 
 
 def length_range(style: Style) -> tuple[float, float]:

@@ -2,6 +2,7 @@
 
 from craft.messages import say
 from craft.plan.case import Case
+from craft.vocabulary import SetKind
 
 #: From so far below the middle of the scale on more is separated; all the way down it takes so
 #: much of the definition. Own values.
@@ -10,15 +11,26 @@ SEPARATES_BELOW, SEPARATED_SHARE = 0.4, 0.25
 
 def separated(case: Case) -> float:
     """How much more than usual is separated, 0 to 1: by the wish, where anything is opened."""
-    finish = case.technique.finish
-    if finish.gathered or not finish.separate or not case.dries:
+    finish, banded = case.technique.finish, any(case.technique.kit.band_stretch)
+    if finish.gathered or banded or not finish.separate or not case.dries:
         return 0.0
     return max(0.0, 1 - case.definition / SEPARATES_BELOW)
+
+
+#: From here on nothing is parted on purpose. Own value.
+WHOLE_FROM = 0.7
+
+
+def keeps_whole(case: Case) -> bool:
+    """Whether a curl that is usually parted stays whole: where much definition is wanted."""
+    return case.technique.setting.kind is SetKind.ROD and case.definition >= WHOLE_FROM
 
 
 def separate_how(case: Case) -> str:
     """How the finished hair is separated, in sentences."""
     usual = case.technique.finish.separate
+    if keeps_whole(case):
+        return say("Much definition is wanted: part nothing that does not part by itself.")
     if not separated(case):
         return usual
-    return usual + say(" Less definition is wanted: part each piece once more, and fluff it.")
+    return say("Less definition is wanted: part each piece where it parts, and once more.")

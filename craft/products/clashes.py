@@ -292,18 +292,18 @@ def essential_oil(facts: Facts, use: Use) -> Clash | None:
     conditions = conditions_of(
         facts.person, Condition.ASTHMA, Condition.EPILEPSY, Condition.PREGNANCY, Condition.MINOR
     )
-    hit = labels.essential_oil(use.item.ingredients) if conditions else None
-    if not conditions or not hit:
+    oils = labels.essential_oils(use.item.ingredients) if conditions else ()
+    if not conditions or not oils:
         return None
     return Clash(
         "essential_oil",
         Fits.CARE,
         Severity.ADJUST,
         say(
-            "{name} contains {hit}. Its label and qualified advice decide whether it may be used "
+            "{name} contains {oils}. Its label and qualified advice decide whether it may be used "
             "here; if not, use another product.",
             name=use.name,
-            hit=hit,
+            oils=join(", ", oils),
         ),
         conditions,
     )

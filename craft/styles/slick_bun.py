@@ -35,6 +35,10 @@ STYLE = Technique(
                 "small one round the bun. Change the height and the parting from last time."
             )
         ),
+        gentle=say(
+            "Set the direction while wet, blot dry, gel, smooth back with the palms; a soft tie, "
+            "loose and low, the hairline left free."
+        ),
         stretch=0.6,
         tension=True,
     ),

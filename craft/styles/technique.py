@@ -85,6 +85,7 @@ class Setting:
         kind: what a section is while it dries
         minutes_each: hands-on minutes of a usual section of 25 cm, medium hair [min]
         how: what the hands do
+        gentle: the same where the edges have to rest; empty where it does not pull at them
         stretch: share of the shrinkage it takes out, 0 to 1
         tension: pulls at the hairline
         damp_first: bands and pins go in when damp, not dripping
@@ -98,6 +99,7 @@ class Setting:
     minutes_each: float
     how: str
     stretch: float
+    gentle: str = ""
     tension: bool = False
     damp_first: bool = False
     mixes: bool = False

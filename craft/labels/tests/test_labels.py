@@ -179,7 +179,12 @@ class QuestionsTest(TestCase):
         self.assertIsNone(labels.clash("Behentrimonium Methosulfate", "sulfates"))
 
     def test_essential_oils(self) -> None:
-        self.assertEqual(labels.essential_oil(LABEL), "lavandula angustifolia oil")
+        self.assertEqual(labels.essential_oils(LABEL), ("lavandula angustifolia oil",))
+        two = "Aqua, Lavandula Angustifolia Oil, Glycerin, Mentha Piperita Oil"
+        self.assertEqual(
+            labels.essential_oils(two), ("lavandula angustifolia oil", "mentha piperita oil")
+        )
+        self.assertEqual(labels.essential_oils("Aqua, Glycerin"), ())
 
     def test_coconut_oil_melts_at_24(self) -> None:
         # Handbook melting point, from memory.

@@ -10,6 +10,7 @@ from craft.plan.cautions.rule import CautionRule, Sign
 from craft.plan.fitness import (
     fits_length,
     length_range,
+    pulled_lately,
     styles_instead,
 )
 from craft.plan.forecast import Forecast
@@ -20,8 +21,6 @@ from craft.work.ergonomics import FINE_STEPS, FINE_WORK_MIN
 
 #: Hands-on minutes of one sitting that one person works well. Own value.
 ONE_PAIR_OF_HANDS_MIN = 240.0
-#: Before the same pull again the hairline rests so long [days]. Own value.
-TENSION_REST_DAYS = 28.0
 
 
 def style_names(case: Case, *, without_tension: bool = False) -> str:
@@ -146,23 +145,19 @@ def tension_edges(case: Case, *_: object) -> Sign | None:
 
 def tension_again(case: Case, *_: object) -> Sign | None:
     """The same pull at the same place again and again thins the hairline."""
-    if not case.technique.setting.tension:
+    past = pulled_lately(case)
+    if past is None:
         return None
-    for past in case.request.past:
-        before = TECHNIQUES[past.style]
-        same = past.style is case.request.goal.style or past.scheme is case.layout.scheme
-        if past.days_ago <= TENSION_REST_DAYS and before.setting.tension and same:
-            return Sign(
-                say(
-                    "{title} with the same parting {days_ago} ago: pulling at the same place "
-                    "again strains the roots. Change the parting, or let it rest.{style_names}",
-                    title=before.title,
-                    days_ago=plural(past.days_ago, "day"),
-                    style_names=style_names(case, without_tension=True),
-                ),
-                say("past {style}, {days_ago:g} days", style=past.style, days_ago=past.days_ago),
-            )
-    return None
+    return Sign(
+        say(
+            "{title} with the same parting {days_ago} ago: pulling at the same place again strains "
+            "the roots. Change the parting, or let it rest.{style_names}",
+            title=TECHNIQUES[past.style].title,
+            days_ago=plural(past.days_ago, "day"),
+            style_names=style_names(case, without_tension=True),
+        ),
+        say("past {style}, {days_ago:g} days", style=past.style, days_ago=past.days_ago),
+    )
 
 
 def sparse(case: Case, *_: object) -> Sign | None:

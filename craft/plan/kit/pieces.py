@@ -164,16 +164,23 @@ def substitute_rods(case: Case) -> list[Substitute]:
             )
             for size, count in other_sizes(case, wanted)
         ]
-        enough = [size for size in free if size[1] >= gap]
-        pairs = hidden_pairs(
-            [section for section in case.sections if meant[section.number] == wanted]
-        )
+        own = [section for section in case.sections if meant[section.number] == wanted]
+        pairs, need = hidden_pairs(own), len(own) * each
+        throughout = is_most(gap, need) and any(count >= need for _, count in free)
+        # Where most are missing, one other size throughout looks better than both.
+        wants = need if throughout else gap
+        enough = [size for size in free if size[1] >= wants]
         for sizes in (enough[:1], free):
-            group = spread(pairs, sizes, gap, each)
-            if sum(len(substitute.sections) for substitute in group) * each >= gap:
+            group = spread(pairs, sizes, wants, each)
+            if sum(len(substitute.sections) for substitute in group) * each >= wants:
                 results += [replace(substitute, wanted_mm=wanted) for substitute in group]
                 break
     return results
+
+
+def is_most(gap: int, need: int) -> bool:
+    """Whether so many rods are missing that the others no longer set the look."""
+    return gap > need / 2
 
 
 def spread(
@@ -303,7 +310,13 @@ def rods_text(case: Case) -> str | None:
     substitutes = substitutes_out(case)
     if not substitutes:
         return text + say(", and no other size is enough")
-    return text + ": " + join(", ", (substitute_words(substitute) for substitute in substitutes))
+    return (
+        text
+        + ": "
+        + join(
+            ", ", (substitute_words(substitute, sum(needs.values())) for substitute in substitutes)
+        )
+    )
 
 
 def runs(numbers: Sequence[int]) -> str:
@@ -323,22 +336,42 @@ def runs(numbers: Sequence[int]) -> str:
     return join(", ", words)
 
 
-def substitute_words(rods: SubstituteRods) -> str:
-    """Where substitutes go and what they do, in words."""
+def substitute_words(rods: SubstituteRods, whole: int) -> str:
+    """Where substitutes go and what they do, in words.
+
+    Args:
+        rods: that stand in
+        whole: rods of the whole head
+    """
     places = runs(rods.sections)
     gap = rods.length_cm - rods.wanted_length_cm
     hang = say("{gap:.0f cm} longer" if gap > 0 else "{gap:.0f cm} shorter", gap=abs(gap))
     same = abs(gap) < LENGTH_WORTH_A_WORD_CM
-    return say(
-        "{count} of {diameter_mm:g mm} at sections {places}, low at the back and alike on both "
-        "sides, where another curl shows least; they come out {curl_mm:.0f mm} across instead of "
-        "{wanted_curl_mm:.0f [mm]}",
-        count=rods.count,
-        diameter_mm=rods.diameter_mm,
-        places=places,
-        curl_mm=rods.curl_mm,
-        wanted_curl_mm=rods.wanted_curl_mm,
-    ) + ("" if same else say(" and hang {hang}", hang=hang))
+    longer = "" if same else say(" and hang {hang}", hang=hang)
+    if is_most(rods.count, whole):
+        return (
+            say(
+                "use {diameter_mm:g mm} throughout, or another style; they come out "
+                "{curl_mm:.0f mm} across instead of {wanted_curl_mm:.0f [mm]}",
+                diameter_mm=rods.diameter_mm,
+                curl_mm=rods.curl_mm,
+                wanted_curl_mm=rods.wanted_curl_mm,
+            )
+            + longer
+        )
+    return (
+        say(
+            "{count} of {diameter_mm:g mm} at sections {places}, low at the back and alike on both "
+            "sides, where another curl shows least; they come out {curl_mm:.0f mm} across instead "
+            "of {wanted_curl_mm:.0f [mm]}",
+            count=rods.count,
+            diameter_mm=rods.diameter_mm,
+            places=places,
+            curl_mm=rods.curl_mm,
+            wanted_curl_mm=rods.wanted_curl_mm,
+        )
+        + longer
+    )
 
 
 def substitutes_out(case: Case) -> list[SubstituteRods]:

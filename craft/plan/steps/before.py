@@ -11,7 +11,7 @@ from craft.plan.details import does
 from craft.plan.dosing import dose
 from craft.plan.steps.step import step
 from craft.vocabulary import Arrival, Detail, Family, OnHead, Role, Start, Station, Washing
-from craft.words import plural
+from craft.words import duration, plural
 from craft.work import timing
 
 #: Oil sits at least this long, and may sit overnight. Common practice, no source.
@@ -31,6 +31,7 @@ class TakeDown:
         fixed_min, per_100_g_min: minutes whatever the hair, and for 100 g of it. Own values.
         each_min: minutes for a piece of 25 cm, where they were counted; 0: not in
             pieces. Own value.
+        most_min: no head takes longer, however many pieces were counted [min]. Own value.
         most_days: after so many days it is overdue. Common practice, no source, but for braids and
             sewn-in hair, whose usual limits are 6 and 8 weeks.
     """
@@ -40,6 +41,7 @@ class TakeDown:
     fixed_min: float
     per_100_g_min: float
     most_days: float
+    most_min: float
     each_min: float = 0.0
 
 
@@ -50,10 +52,11 @@ TAKE_DOWNS = {
         2,
         8,
         14,
+        120,
         0.5,
     ),
     OnHead.FLAT_TWISTS: TakeDown(
-        say("Rows out"), say("Pins first, then ends to roots; count the pins."), 2, 6, 14, 0.9
+        say("Rows out"), say("Pins first, then ends to roots; count the pins."), 2, 6, 14, 90, 0.9
     ),
     OnHead.BRAIDS: TakeDown(
         say("Braids out"),
@@ -63,18 +66,21 @@ TAKE_DOWNS = {
         8,
         55,
         42,
+        480,
         2.2,
     ),
     OnHead.COILS: TakeDown(
-        say("Coils out"), say("Oil on the fingers; open along the splits."), 2, 12, 10, 0.25
+        say("Coils out"), say("Oil on the fingers; open along the splits."), 2, 12, 10, 120, 0.25
     ),
     OnHead.RODS: TakeDown(
-        say("Rods out"), say("Back to front, in the direction they were wound."), 2, 7, 2, 0.4
+        say("Rods out"), say("Back to front, in the direction they were wound."), 2, 7, 2, 60, 0.4
     ),
     OnHead.WASH_AND_GO: TakeDown(
-        say("Loosen"), say("Fingers through the lengths, ends first."), 1, 1, 9
+        say("Loosen"), say("Fingers through the lengths, ends first."), 1, 1, 9, 30
     ),
-    OnHead.BUN: TakeDown(say("Bun out"), say("Cut the tie if it holds; never pull it."), 1, 2, 4),
+    OnHead.BUN: TakeDown(
+        say("Bun out"), say("Cut the tie if it holds; never pull it."), 1, 2, 4, 15
+    ),
     OnHead.SEWN_IN: TakeDown(
         say("Sewn-in hair out"),
         say(
@@ -84,9 +90,15 @@ TAKE_DOWNS = {
         15,
         60,
         56,
+        300,
         9.0,
     ),
 }
+
+
+#: Hands that open small pieces rest for so long after so long [min]. Common practice, no source.
+BREAK_EVERY_MIN, BREAK_MIN = 75.0, 5.0
+TWO_TAKE_IT_DOWN = say(" Two people take about half the time; hands rest every 75 min.")
 
 
 def before(case: Case) -> list[Step]:
@@ -150,8 +162,8 @@ def take_down(case: Case) -> list[Step]:
             "take_down_old",
             Family.TAKE_DOWN,
             old.title,
-            old.how,
-            minutes=minutes,
+            old.how + (TWO_TAKE_IT_DOWN if minutes > BREAK_EVERY_MIN else ""),
+            minutes=minutes + breaks_min(minutes),
             spread=timing.DETANGLE_SPREAD,
             station=Station.CHAIR,
             sections=4,
@@ -172,6 +184,11 @@ def take_down(case: Case) -> list[Step]:
     ]
 
 
+def breaks_min(minutes: float) -> float:
+    """Rest for the hands in so much fine work [min]."""
+    return BREAK_MIN * int(minutes / BREAK_EVERY_MIN)
+
+
 def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
     """Time of a take-down [min] by its pieces, if counted, else by the hair; and how."""
     pieces = case.request.now.pieces
@@ -188,7 +205,10 @@ def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
             )
         )
     longer = timing.length_factor(case.hair.length_cm)
-    minutes = old.fixed_min + old.each_min * pieces * longer
+    counted = old.fixed_min + old.each_min * pieces * longer
+    # Many pieces are small ones: the head holds no more hair for that.
+    minutes = min(counted, old.most_min * longer)
+    most = say(" No head takes longer than {most}.", most=duration(old.most_min * longer))
     return minutes, (
         say(
             "{fixed_min:g} min and {each_min:.2g} for each of {pieces} of {length_cm:g cm}.",
@@ -197,6 +217,7 @@ def take_down_minutes(case: Case, old: TakeDown) -> tuple[float, str]:
             pieces=plural(pieces, "piece"),
             length_cm=case.hair.length_cm,
         )
+        + (most if minutes < counted else "")
     )
 
 

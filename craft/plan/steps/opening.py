@@ -15,7 +15,7 @@ from craft.words import several
 SEND_HOME_MIN, SET_HOME_MIN = 2.0, 1.0
 #: A pick lifts the roots no further from the scalp than this [cm], nor deeper than this share of
 #: the length it hangs; shorter hair is lifted with the fingers. Common practice, no source.
-PICK_MOST_CM, PICK_SHARE, PICK_LEAST_CM = 10.0, 1 / 2, 3.0
+PICK_MOST_CM, PICK_SHARE, PICK_LEAST_CM = 10.0, 1 / 3, 2.0
 
 
 def roots_lifted(case: Case) -> str:

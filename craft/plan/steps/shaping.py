@@ -5,6 +5,7 @@ from craft.contract.reasons import STANDARD, reason
 from craft.messages import capital, say, word
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, detail_instructions
+from craft.plan.fitness import edges_rest
 from craft.plan.minutes import leave_out_minutes, shape_minutes
 from craft.plan.steps.drying import posture
 from craft.plan.steps.step import step
@@ -16,12 +17,9 @@ from craft.work import timing
 
 def shape_how(case: Case) -> str:
     """What the hands do to shape a section."""
-    return (
-        case.technique.setting.how
-        + detail_instructions(case, *SHAPED)
-        + posture(case)
-        + left_out(case)
-    )
+    setting = case.technique.setting
+    how = setting.gentle if setting.gentle and edges_rest(case) else setting.how
+    return how + detail_instructions(case, *SHAPED) + posture(case) + left_out(case)
 
 
 def waiting_half(case: Case) -> str:

@@ -111,6 +111,25 @@ class PiecesTest(TestCase):
         steps = {step.key: step for step in planned(now=now).steps}
         return steps["take_down_old"].hands_on_min
 
+    def test_a_head_has_no_more_hair_for_many_pieces(self) -> None:
+        """Seen: 400 sewn pieces as 84 h. A day's work at most, with rests, and two may share it."""
+
+        def out(style: str, pieces: int) -> Any:
+            answer = planned(
+                now={"style": style, "pieces": pieces},
+                goal={"style": "protective_removal_reset"},
+            )
+            return next(step for step in answer.steps if step.key == "take_down_old")
+
+        for style, most_h in (("sewn_in", 6), ("braids", 9), ("twists", 3)):
+            few, many, more = (out(style, pieces) for pieces in (10, 300, 400))
+            self.assertLess(few.hands_on_min, many.hands_on_min)
+            self.assertLess(more.hands_on_min, most_h * 60)
+            self.assertEqual(many.hands_on_min, more.hands_on_min)
+        self.assertIn("Two people", out("sewn_in", 400).how)
+        told = " ".join(reason.because for reason in out("sewn_in", 400).reasons)
+        self.assertIn("No head takes longer than", told)
+
     def test_take_down_goes_by_the_pieces(self) -> None:
         few, many = (self.minutes(style="braids", pieces=count) for count in (8, 80))
         self.assertGreater(many, 5 * few)

@@ -91,6 +91,18 @@ class TensionTest(TestCase):
         warned = planned(goal=goal, person=thin, details={"tension": "tightly"})
         self.assertIn("tension_edges", caution_keys(warned))
 
+    def test_where_the_edges_rest_no_tie_is_firm(self) -> None:
+        def shape(**changes: Any) -> str:
+            answer = planned(goal={"style": "slick_bun"}, **changes)
+            return next(step.how for step in answer.steps if "shape" in step.keys)
+
+        self.assertIn("a firm tie", shape())
+        lately = [{"style": "slick_bun", "days_ago": 10}]
+        thin = {"night": "scarf", "conditions": ["edge_thinning"]}
+        for resting in ({"person": thin}, {"past": lately}):
+            self.assertIn("a soft tie", shape(**resting))
+            self.assertNotIn("firm", shape(**resting))
+
     def test_loose_hair_has_no_tension(self) -> None:
         answer = planned(goal={"style": "shake_wash_and_go"})
         self.assertNotIn("tension", [choice.detail.value for choice in answer.details])
@@ -121,8 +133,16 @@ class WishTest(TestCase):
         def finish(answer: PlanAnswer) -> str:
             return next(step.how for step in answer.steps if step.key == "finish")
 
-        self.assertIn("part each piece once more", finish(self.wished(0.1)))
-        self.assertNotIn("part each piece once more", finish(self.wished(0.5)))
+        self.assertIn("and once more", finish(self.wished(0.1)))
+        self.assertNotIn("and once more", finish(self.wished(0.5)))
+
+    def test_rod_curls_stay_whole_where_much_definition_is_wanted(self) -> None:
+        texts = [
+            next(step.how for step in self.wished(wish, "rod_set").steps if step.key == "finish")
+            for wish in (0.5, 0.9)
+        ]
+        self.assertIn("three to six times", texts[0])
+        self.assertNotIn("three to six times", texts[1])
 
     def test_every_style_can_be_planned_at_every_wish(self) -> None:
         for style in Style:

@@ -69,7 +69,8 @@ class SubstituteRodsTest(TestCase):
         self.assertEqual(
             {substitute.diameter_mm for substitute in answer.kit_needed.substitutes}, {22}
         )
-        self.assertEqual({section.rod_mm for section in answer.sections}, {12, 16, 20, 22})
+        # Most of one size are missing: the nearest stands in for all of them.
+        self.assertEqual({section.rod_mm for section in answer.sections}, {12, 16, 22})
 
     def test_the_nearest_size_that_is_enough(self) -> None:
         answer = set_on(rods=rods(mm20=20, mm16=40, mm18=3, mm10=40))
@@ -93,6 +94,14 @@ class SubstituteRodsTest(TestCase):
         self.assertEqual(answer.kit_needed.substitutes, [])
         text = next(caution.text for caution in answer.cautions if caution.key == "kit_short")
         self.assertIn("no other size is enough", text)
+
+    def test_most_missing_is_another_size_throughout(self) -> None:
+        answer = set_on(rods=rods(mm20=1, mm10=40))
+        text = next(caution.text for caution in answer.cautions if caution.key == "kit_short")
+        self.assertIn("27 of 28 rods of 20 mm are missing", text)
+        self.assertIn("use 10 mm throughout, or another style", text)
+        self.assertNotIn("low at the back", text)
+        self.assertEqual({section.rod_mm for section in answer.sections}, {10})
 
     def test_what_it_does_to_the_curl(self) -> None:
         answer = set_on(rods=rods(mm20=22, mm16=40))

@@ -5,7 +5,7 @@ from unittest import TestCase
 
 from craft.contract.base import parse
 from craft.contract.events import EventList
-from craft.plan.cautions.fitness import TENSION_REST_DAYS
+from craft.plan.fitness import TENSION_REST_DAYS
 from craft.products.doses import most_dose, scalp_dose
 from craft.tests.requests import caution_keys, planned
 from craft.tests.test_visit import PLAN, entry
