@@ -178,9 +178,13 @@ def substitute_rods(case: Case) -> list[Substitute]:
     return results
 
 
+#: With so large a share of its rods missing a size no longer sets the look. Own value.
+MOST_SHARE = 0.75
+
+
 def is_most(gap: int, need: int) -> bool:
     """Whether so many rods are missing that the others no longer set the look."""
-    return gap > need / 2
+    return gap > MOST_SHARE * need
 
 
 def spread(
