@@ -43,8 +43,8 @@ from craft.head.partings import Layout, bundles, count_of, part, totals
 from craft.labels import ALLERGEN_FROM_PERCENT, read_label
 from craft.learning.trials import trial
 from craft.messages import say
-from craft.physics import drying
-from craft.physics.drying import Cylinder, Stage
+from craft.physics import drying, rates
+from craft.physics.rates import Cylinder, Stage
 from craft.plan.alternatives.chain import chain
 from craft.plan.alternatives.compare import compare
 from craft.plan.alternatives.propose import propose
@@ -152,10 +152,10 @@ def dry(request: DryRequest) -> DryAnswer:
     """
     stages = checked_stages(request)
     mass_g, length_cm = mass_and_length(request)
-    packed = drying.PACKED_KG_PER_M3[request.set.kind]
+    packed = rates.PACKED_KG_PER_M3[request.set.kind]
     slowest_kg = mass_g / 1000 * request.set.largest
-    thick = drying.section_radius(slowest_kg, request.set.sections, packed, length_cm / 100)
-    exposed = request.set.exposed or drying.EXPOSED[request.set.kind]
+    thick = rates.section_radius(slowest_kg, request.set.sections, packed, length_cm / 100)
+    exposed = request.set.exposed or rates.EXPOSED[request.set.kind]
     cylinder = Cylinder(thick, packed, exposed=exposed, head_kg=mass_g / 1000)
     try:
         run = drying.dry(cylinder, request.water, stages, request.factor)

@@ -17,8 +17,8 @@ Point = tuple[float, float]
 #: A stretched style moves back toward its natural length: the gap shrinks to 1/e in so many days at
 #: 50 % RH, twice as fast for each so much more of humidity. Own values.
 SETTLE_DAYS, HUMID_DOUBLING_RH = 8.0, 0.25
-#: Definition fades to 1/e in so many days at 50 % RH: without any hold, and so many more where a
-#: film joins all strands. Own values.
+#: Days in which definition fades to 1/e at 50 % RH: without hold, and what full hold adds. Own
+#: values.
 DEFINITION_DAYS, HELD_DAYS = 10.0, 4.56
 #: Film formers of a usual layer of gel [g/m²]: 3.5 g/m², of which 6 %.
 USUAL_HOLD = 0.21

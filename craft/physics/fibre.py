@@ -56,8 +56,8 @@ COUNT_TAIL = 0.1
 SATURATION_REGAIN = 0.32
 REGAIN_RH = (0.0, 0.08, 0.292, 0.403, 0.50, 0.65, 0.703, 1.0)
 REGAIN = (0.0, 0.039, 0.06, 0.076, 0.098, 0.128, 0.136, SATURATION_REGAIN)
-#: Hair that dries comes to rest with up to so much more water than hair that takes it up [g/g].
-#: Source: [4], from memory.
+#: At rest, hair that has dried holds at most this much more water than hair that has taken it up
+#: [g/g]. Source: [4], from memory.
 HYSTERESIS = 0.02
 
 

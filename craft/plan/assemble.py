@@ -55,7 +55,8 @@ COIL_AT_MM, ROD_AT_MM = 6.0, 20.0
 
 
 FEWEST_COILS = 20
-#: From all volume to all definition the usual sections grow by so many doublings. Own value.
+#: Doublings of the usual sections between a wish for all volume and one for all definition. Own
+#: value.
 WISH_DOUBLINGS = 0.8
 
 

@@ -5,8 +5,8 @@ from collections.abc import Sequence
 from craft.contract.plan.answer import DetailChoice, DetailOption, Step
 from craft.messages import inline, join, say
 from craft.plan.case import Case
-from craft.styles.details import DETAILS, NOT_DONE, usual_manner, ways_of, why_not
-from craft.styles.variants import Variant
+from craft.styles.details import DETAILS, usual_manner, ways_of, why_not
+from craft.styles.variants import NOT_DONE, Variant
 from craft.vocabulary.details import Detail, Manner
 
 

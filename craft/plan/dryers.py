@@ -4,9 +4,9 @@ import math
 
 from craft.head.geometry import radius
 from craft.messages import say
-from craft.physics import drying
+from craft.physics import rates
 from craft.physics.air import warmed_humidity
-from craft.physics.drying import Stage
+from craft.physics.rates import Stage
 from craft.plan.case import Case
 from craft.plan.details import does
 from craft.vocabulary import Detail, Dryer, Heat, Manner, SetKind, StageKind, Station
@@ -20,8 +20,8 @@ DRYER_TEMP_C = {
 }
 #: A diffuser is put away at this share; the rest dries in the air. Common practice, no source.
 DIFFUSE_TO_SHARE = 0.9
-#: So much cooler at the hair is a diffuser that hovers, a bonnet at the end of its hose [°C]. Own
-#: values.
+#: How much cooler the air reaches the hair from a hovering diffuser, and through the hose of a
+#: bonnet [°C]. Own values.
 HOVER_COOLER_C, BONNET_COOLER_C = 3.0, 5.0
 #: Share of the heat that arrives, against the usual: where the diffuser hovers, where one hand
 #: holds the hair taut, where it moves on early, where a bonnet lies on the hair. Own values.
@@ -115,7 +115,7 @@ def dryer_stage(
         rh=warmed_humidity(room.temp_c, room.rh, temp),
         hours=None if minutes is None else minutes / 60,
         until_share=DIFFUSE_TO_SHARE if kind is StageKind.DIFFUSER else 1.0,
-        speed_m_s=drying.SPEED_M_S[kind] * AIR_SPEED[air_of(case)],
+        speed_m_s=rates.SPEED_M_S[kind] * AIR_SPEED[air_of(case)],
         reaches=dryer_reaches(case, kind),
     )
 
@@ -159,7 +159,7 @@ def spots_of(case: Case) -> int:
 
 
 def diffuse_how(case: Case, minutes: float) -> str:
-    """How a diffuser is set and held for so long [min]."""
+    """How a diffuser is set and held, and its minutes shared out over the spots [min]."""
     spots = spots_of(case)
     way = case.details.get(Detail.DIFFUSING, Manner.SPOTS)
     return say(

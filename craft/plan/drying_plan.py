@@ -11,8 +11,9 @@ from craft.contract.drying_plan import AirOut, DryingPlanAnswer, DryMap, Planned
 from craft.contract.plan import PlanRequest, Reason
 from craft.contract.reasons import STANDARD, reason
 from craft.messages import say
-from craft.physics import drying
+from craft.physics import drying, rates
 from craft.physics.air import dew_point
+from craft.physics.rates import Stage
 from craft.plan.case import Case
 from craft.plan.cautions import applicable_cautions
 from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of, in_one_sitting
@@ -85,14 +86,14 @@ def planned_stages(case: Case, forecast: Forecast) -> list[PlannedStage]:
     return results
 
 
-def place_of(case: Case, stage: drying.Stage) -> AirAt:
+def place_of(case: Case, stage: Stage) -> AirAt:
     """Whose air a stage that nobody chose is in: outdoors one is up and about."""
     stages = case.request.stages if case.dries else []
     if stages and stages[-1].at is not AirAt.SALON:
         return stages[-1].at
-    if stage.kind not in drying.STILL:
+    if stage.kind not in rates.STILL:
         return AirAt.SALON
-    return AirAt.JOURNEY if stage.speed_m_s == drying.ABOUT_M_S else AirAt.HOME
+    return AirAt.JOURNEY if stage.speed_m_s == rates.ABOUT_M_S else AirAt.HOME
 
 
 def over_time(case: Case, forecast: Forecast) -> DryMap:

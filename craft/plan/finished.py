@@ -28,7 +28,7 @@ LEAST_UNSURE_CM = 0.3
 STRETCH_SPREAD = 0.12
 #: Definition on day one: what each doubling of the sections adds, what damp takes. Own values.
 DOUBLING_SHARE, DAMP_SHARE = 0.06, 0.4
-#: What is damp when it is opened goes back by so much for its share of the water. Own value.
+#: How much of its change in length a set loses for each share of water left at opening. Own value.
 GOES_BACK = 1.5
 #: Form of a set made loosely or tightly, against an even one. Own values.
 TENSION_FORM = {Manner.LOOSELY: 0.93, Manner.EVENLY: 1.0, Manner.TIGHTLY: 1.04}

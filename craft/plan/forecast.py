@@ -9,7 +9,7 @@ import numpy as np
 
 from craft.messages import Text, say
 from craft.physics import drying
-from craft.physics.drying import Cylinder, Stage
+from craft.physics.rates import Cylinder, Stage
 from craft.plan.case import Case
 from craft.plan.clock import clock_of
 from craft.plan.details import does

@@ -18,7 +18,7 @@ from craft.head.geometry import hairline
 from craft.head.partings import WITH_MIDDLE_PARTING, Layout, Section, knows_its_number
 from craft.messages import join, say
 from craft.physics import drying
-from craft.physics.drying import Stage
+from craft.physics.rates import Stage
 from craft.plan.case import Case
 from craft.plan.cautions import Applied, applicable_cautions
 from craft.plan.crown import line_out, section_out

@@ -4,8 +4,8 @@ from craft.messages import say
 from craft.plan.case import Case
 from craft.vocabulary import SetKind
 
-#: From so far below the middle of the scale on more is separated; all the way down it takes so
-#: much of the definition. Own values.
+#: Wish below which more is separated, and share of the definition that this costs at the lowest
+#: wish. Own values.
 SEPARATES_BELOW, SEPARATED_SHARE = 0.4, 0.25
 
 

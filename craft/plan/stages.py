@@ -9,9 +9,9 @@ from craft.contract.plan import DryStage, Room
 from craft.errors import CraftError
 from craft.head.geometry import radius
 from craft.messages import say
-from craft.physics import curl, drying
-from craft.physics.drying import Cylinder, Stage
+from craft.physics import curl, drying, rates
 from craft.physics.fibre import FIBRE_G_PER_CM3, GROWN_CM, present
+from craft.physics.rates import Cylinder, Stage
 from craft.plan.case import Case
 from craft.plan.clock import Clock, clock_of
 from craft.plan.details import does
@@ -60,7 +60,7 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     if kind is SetKind.LOOSE:
         loose = loose_cylinder(case)
         return with_roots(case, loose) if case.technique.finish.gathered else loose
-    packed = drying.PACKED_KG_PER_M3[kind]
+    packed = rates.PACKED_KG_PER_M3[kind]
     head_kg = case.hair_g / 1000
     strand_mm2 = math.pi * (case.hair.diameter_um / 1000) ** 2 / 4
     strand_mm2 *= present(PACKED_AT_CM)
@@ -70,12 +70,12 @@ def section_cylinder(case: Case, hairs: float) -> Cylinder:
     cylinder = Cylinder(
         radius_mm / 1000,
         packed,
-        exposed=drying.EXPOSED[kind],
+        exposed=rates.EXPOSED[kind],
         head_kg=head_kg,
         layer_kg_m2=layer_kg_m2(case, hangs=hangs),
     )
     if case.technique.in_rows:
-        cylinder = replace(cylinder, exposed=drying.EXPOSED_FLAT, scalp_w_m2=SCALP_W_M2)
+        cylinder = replace(cylinder, exposed=rates.EXPOSED_FLAT, scalp_w_m2=SCALP_W_M2)
     return with_roots(case, cylinder)
 
 
@@ -83,19 +83,19 @@ def with_roots(case: Case, cylinder: Cylinder) -> Cylinder:
     """A section whose roots dry for themselves where a row, a tie or a rod lies on them."""
     technique = case.technique
     if technique.setting.kind is SetKind.ROD:
-        return replace(cylinder, roots=drying.EXPOSED_ROD_ROOTS)
+        return replace(cylinder, roots=rates.EXPOSED_ROD_ROOTS)
     tied = technique.finish.gathered or any(technique.kit.band_stretch)
     if tied or technique.in_rows:
-        return replace(cylinder, roots=drying.EXPOSED_ROOTS, covered=drying.COVERED_ROOTS)
+        return replace(cylinder, roots=rates.EXPOSED_ROOTS, covered=rates.COVERED_ROOTS)
     return cylinder
 
 
 def loose_cylinder(case: Case) -> Cylinder:
     """Loose hair as the locks it clumps into."""
-    packed = drying.PACKED_KG_PER_M3[SetKind.LOOSE]
+    packed = rates.PACKED_KG_PER_M3[SetKind.LOOSE]
     lock_m = curl.lock_mm(curl.TYPICAL_CURL_MM[case.hair.pattern]) / 1000
     layer = layer_kg_m2(case, hangs=True)
-    exposed = drying.EXPOSED[SetKind.LOOSE]
+    exposed = rates.EXPOSED[SetKind.LOOSE]
     return Cylinder(lock_m / 2, packed, layer / packed, exposed, case.hair_g / 1000, 0.0, layer)
 
 
@@ -139,7 +139,7 @@ def room_at(case: Case, at: AirAt) -> Room:
 def air_stage(case: Case, at: AirAt, hours: float | None = None) -> Stage:
     """A stretch in the still air of a place [h, °C, relative humidity 0 to 1]."""
     room = room_at(case, at)
-    about = drying.ABOUT_M_S if at is AirAt.JOURNEY else None
+    about = rates.ABOUT_M_S if at is AirAt.JOURNEY else None
     return Stage(StageKind.AIR, room.temp_c, room.rh, hours, speed_m_s=about)
 
 
@@ -211,7 +211,7 @@ def stages_by_hand(case: Case) -> tuple[Stage, ...]:
     stages = [stage_by_hand(case, stage, f"stages.{place}") for place, stage in enumerate(asked)]
     last = asked[-1]
     # What ends under a hood is judged in the air that follows.
-    if last.minutes is None and last.kind in drying.STILL:
+    if last.minutes is None and last.kind in rates.STILL:
         return tuple(stages)
     if last.at is not AirAt.SALON:
         return (*stages, air_stage(case, last.at))

@@ -7,8 +7,8 @@ sections that are finished dry on while the others are worked.
 from dataclasses import dataclass
 
 from craft.head.partings import Section
-from craft.physics import drying
-from craft.physics.drying import Stage
+from craft.physics import drying, rates
+from craft.physics.rates import Stage
 from craft.plan.case import Case
 from craft.plan.details import added_minutes, does
 from craft.plan.kit.pieces import bands_after
@@ -298,7 +298,7 @@ def shaped_hair(case: Case, blot: Blot | None = None) -> ShapedHair:
     last = max(
         turns,
         key=lambda turn: (
-            turn.left / drying.constant_rate(section_cylinder(case, turn.section.hairs), air)
+            turn.left / rates.constant_rate(section_cylinder(case, turn.section.hairs), air)
         ),
     )
     return ShapedHair(last.section, left_after(case, last.left))

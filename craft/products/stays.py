@@ -19,7 +19,8 @@ SOLIDS = {
 }
 #: The same of anything else that might be left in. Own value.
 SOLIDS_USUAL = 0.10
-#: From so many ingredients on a label is taken for whole: without water on it nothing evaporates.
+#: A label with at least this many ingredients counts as complete: if it names no water, nothing
+#: evaporates. Own value.
 LABEL_IS_WHOLE = 3
 WATER = "aqua"
 #: Share of a product that sets to a film which holds, by role. Own values.

@@ -10,27 +10,23 @@ from dataclasses import replace
 from craft.contract.plan import PlanRequest
 from craft.errors import CraftError
 from craft.messages import join, say
+from craft.styles.dryer_details import DRYER_DETAILS
 from craft.styles.technique import Technique, with_parts
 from craft.styles.variants import (
-    BLOWN_GENTLY,
-    BLOWN_HARD,
     ENDS_ON_ROD,
-    TAUT_MIN,
-    TAUT_STRETCH,
+    NO,
+    NOT_DONE,
     TIGHT_STRETCH,
+    YES,
     DetailRule,
     Variant,
     band_down,
-    defined_by,
     mix_coils,
     never_refused,
     pulled,
     tie_roots,
-    why_not_blown,
-    why_not_diffused,
     why_not_finished,
     why_not_full_wash,
-    why_not_hooded,
     why_not_in_turns,
     why_not_layered,
     why_not_loose_and_wet,
@@ -39,15 +35,11 @@ from craft.styles.variants import (
     why_not_soaked,
     why_not_tensioned,
     why_not_twisted_free,
-    why_not_warmer,
     why_not_washed,
-    with_stretch,
     without_bands,
 )
 from craft.vocabulary import Detail, Heat, Level, Manner
 
-NO, YES = Manner.NO, Manner.YES
-NOT_DONE = Variant(say("No"))
 DETAILS: Mapping[Detail, DetailRule] = {
     Detail.PATCH_TEST: DetailRule(
         say("Patch test"),
@@ -322,88 +314,7 @@ DETAILS: Mapping[Detail, DetailRule] = {
         },
         why_not_loose_and_wet,
     ),
-    Detail.HOOD: DetailRule(
-        say("Hood"),
-        "dry",
-        {
-            Manner.RIGID: Variant(
-                say("Rigid hood"), say("Warm air all round; the client sits at its place.")
-            ),
-            Manner.BONNET: Variant(
-                say("Soft bonnet"),
-                say("At the chair; cooler and slower, and it lies on the hair."),
-            ),
-        },
-        why_not_hooded,
-    ),
-    Detail.HEAT: DetailRule(
-        say("Heat of the dryer"),
-        "dry",
-        {
-            Manner.MEDIUM: Variant(say("Medium"), say("As much as may be used.")),
-            Manner.LOW: Variant(say("Low"), say("Kinder to hair, longer under the dryer.")),
-        },
-        why_not_warmer,
-    ),
-    Detail.AIRFLOW: DetailRule(
-        say("Air of the dryer"),
-        "dry",
-        {
-            Manner.MEDIUM: Variant(say("Medium")),
-            Manner.LOW: Variant(
-                say("Low"),
-                say("Clumps stay together; longer."),
-                change=defined_by(BLOWN_GENTLY),
-            ),
-            Manner.HIGH: Variant(
-                say("High"),
-                say("Sooner dry; loose hair comes out less defined."),
-                change=defined_by(BLOWN_HARD),
-            ),
-        },
-        why_not_blown,
-    ),
-    Detail.DIFFUSING: DetailRule(
-        say("Diffuser"),
-        "dry",
-        {
-            Manner.SPOTS: Variant(say("Spot by spot"), say("About 60 s a spot: least frizz.")),
-            Manner.SHORT_SPOTS: Variant(
-                say("Short spots"),
-                say("20 s a spot and back again: never hot, a little longer."),
-            ),
-            Manner.TAUT: Variant(
-                say("Hair held taut"),
-                say("Stretches the roots only; a little less defined, and longer."),
-                say(
-                    " Hold the hair taut at the ends so that only the roots stretch; let go now "
-                    "and then."
-                ),
-                (TAUT_MIN, 0.0),
-                change=with_stretch(TAUT_STRETCH),
-            ),
-            Manner.HOVERING: Variant(
-                say("Hovering"),
-                say("For clumps that break: cooler at the hair, longer."),
-                say(" Hover a hand's breadth away, touch nothing."),
-            ),
-        },
-        why_not_diffused,
-    ),
-    Detail.FRINGE: DetailRule(
-        say("Fringe"),
-        "dry",
-        {
-            NO: NOT_DONE,
-            YES: Variant(
-                say("Formed while drying"),
-                say("The short front dries the way it should lie."),
-                say(" Hold the short front against the forehead until it keeps its shape."),
-                (3.0, 0.0),
-            ),
-        },
-        why_not_diffused,
-    ),
+    **DRYER_DETAILS,
     Detail.ROOT_STRETCH: DetailRule(
         say("Roots once it is open"),
         "finish",

@@ -10,11 +10,8 @@ from craft.styles.technique import Technique, with_parts
 from craft.vocabulary import (
     Arrival,
     Distribution,
-    Dryer,
-    Heat,
     Manner,
     SetKind,
-    StageKind,
     Start,
     Washing,
 )
@@ -25,11 +22,7 @@ Minutes = tuple[float, float]
 #: Smoothing the roots by holding the ends taut takes out so much more of the shrinkage; coiling
 #: roots back under a tie a little. Own values.
 TAUT_STRETCH, TIED_STRETCH = 0.12, 0.05
-#: Loose hair that is blown at hard comes out less defined, gently a little more. Own values.
-BLOWN_HARD, BLOWN_GENTLY = -0.05, 0.02
-#: Holding the hair taut, the other hand lays down and takes up [min]. Own value.
-TAUT_MIN = 3.0
-#: Tight sets take out so much more of the shrinkage, loose ones less. Own value.
+#: How much more of the shrinkage a tight set takes out, and a loose one less. Own value.
 TIGHT_STRETCH = 0.04
 #: Taking off bands takes longer [min for a section]. Own value.
 BANDS_OFF_MIN = 0.3
@@ -79,6 +72,11 @@ class DetailRule:
     applies: Callable[[Technique, PlanRequest], str]
 
 
+#: The two ways of a detail that is done or not.
+NO, YES = Manner.NO, Manner.YES
+NOT_DONE = Variant(say("No"))
+
+
 def why_not_washed(technique: Technique, request: PlanRequest) -> str:
     """Only where the head is washed here today."""
     washed = technique.wash.start is Start.WASH and request.now.state is Arrival.UNWASHED
@@ -118,49 +116,6 @@ def why_not_loose_and_wet(technique: Technique, request: PlanRequest) -> str:
 def is_dried_loose(technique: Technique) -> bool:
     """Whether it dries as loose hair."""
     return technique.setting.kind is SetKind.LOOSE and technique.wash.kind is Washing.FULL
-
-
-def why_not_diffused(technique: Technique, request: PlanRequest) -> str:
-    """Only where a diffuser is used."""
-    kinds = [stage.kind for stage in request.stages]
-    held = StageKind.DIFFUSER in kinds if kinds else request.dry is Dryer.DIFFUSER
-    if request.goal.max_heat is Heat.NONE:
-        return say("no heat may be used")
-    return "" if held and technique.wash.start is Start.WASH else say("nothing is diffused")
-
-
-def why_not_hooded(technique: Technique, request: PlanRequest) -> str:
-    """Only where a hood is used."""
-    kinds = [stage.kind for stage in request.stages]
-    under = StageKind.HOOD in kinds if kinds else request.dry is Dryer.HOOD
-    if request.goal.max_heat is Heat.NONE:
-        return say("no heat may be used")
-    return "" if under and technique.wash.start is Start.WASH else say("no hood is used")
-
-
-def why_not_blown(technique: Technique, request: PlanRequest) -> str:
-    """Only where something blows."""
-    if not why_not_hooded(technique, request):
-        return ""
-    return why_not_diffused(technique, request) and say("nothing blows on the hair")
-
-
-def why_not_warmer(technique: Technique, request: PlanRequest) -> str:
-    """Only where more than low heat may be used."""
-    if request.goal.max_heat is Heat.LOW:
-        return say("only low heat may be used")
-    return why_not_blown(technique, request)
-
-
-def defined_by(more: float) -> Callable[[Technique], Technique]:
-    """Loose hair that comes out more or less defined."""
-
-    def change(technique: Technique) -> Technique:
-        if technique.setting.kind is not SetKind.LOOSE:
-            return technique
-        return with_parts(technique, wear={"definition": technique.wear.definition + more})
-
-    return change
 
 
 def why_not_twisted(technique: Technique, _: PlanRequest) -> str:

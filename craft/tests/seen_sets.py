@@ -11,13 +11,13 @@ from dataclasses import dataclass, replace
 
 from scipy.special import ndtr
 
-from craft.physics import drying
+from craft.physics import drying, rates
 from craft.physics.air import drying_deficit
-from craft.physics.drying import Cylinder, Stage
+from craft.physics.rates import Cylinder, Stage
 from craft.vocabulary import SetKind, StageKind
 
 NIGHT_H, DAY_H = 10.0, 24.0
-FLAT, SCALP = drying.EXPOSED_FLAT, 15.0
+FLAT, SCALP = rates.EXPOSED_FLAT, 15.0
 #: Outside of head and hair where the hair stays close to it, and where coils hang some 5 cm [m²].
 CLOSE_M2, HANGING_M2 = 0.09, 0.13
 
@@ -72,28 +72,28 @@ def section(
     outside_m2: float = CLOSE_M2,
 ) -> Cylinder:
     """A mean section of a head."""
-    packed = drying.PACKED_KG_PER_M3[kind]
-    radius = drying.section_radius(grams / 1000, count, packed, length_cm / 100)
-    shown = drying.EXPOSED[kind] if exposed is None else exposed
+    packed = rates.PACKED_KG_PER_M3[kind]
+    radius = rates.section_radius(grams / 1000, count, packed, length_cm / 100)
+    shown = rates.EXPOSED[kind] if exposed is None else exposed
     head_kg = grams / 1000
     return Cylinder(radius, packed, 0.0, shown, head_kg, scalp, head_kg / outside_m2)
 
 
 def with_roots(cylinder: Cylinder) -> Cylinder:
     """A section whose roots lie under it."""
-    return replace(cylinder, roots=drying.EXPOSED_ROOTS, covered=drying.COVERED_ROOTS)
+    return replace(cylinder, roots=rates.EXPOSED_ROOTS, covered=rates.COVERED_ROOTS)
 
 
 def beside_rods(cylinder: Cylinder) -> Cylinder:
     """A section wound on a rod, whose roots lie beside it."""
-    return replace(cylinder, roots=drying.EXPOSED_ROD_ROOTS)
+    return replace(cylinder, roots=rates.EXPOSED_ROD_ROOTS)
 
 
 def loose(lock_mm: float, grams: float, reach_cm2: float) -> Cylinder:
     """Loose hair of locks so thick, with an outside so large."""
-    packed = drying.PACKED_KG_PER_M3[SetKind.LOOSE]
+    packed = rates.PACKED_KG_PER_M3[SetKind.LOOSE]
     layer_m = grams / 1000 / (reach_cm2 / 1e4) / packed
-    return Cylinder(lock_mm / 2000, packed, layer_m, drying.EXPOSED[SetKind.LOOSE], grams / 1000)
+    return Cylinder(lock_mm / 2000, packed, layer_m, rates.EXPOSED[SetKind.LOOSE], grams / 1000)
 
 
 ASLEEP = Stage(StageKind.ASLEEP, 21, 0.5)

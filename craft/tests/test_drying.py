@@ -10,10 +10,10 @@ from hypothesis import strategies as st
 from scipy.integrate import solve_ivp
 
 from craft.errors import NeverDries
-from craft.physics import drying, film
+from craft.physics import drying, film, rates
 from craft.physics.air import warmed_humidity
-from craft.physics.drying import Cylinder, Stage
 from craft.physics.fibre import regain
+from craft.physics.rates import Cylinder, Stage
 from craft.vocabulary import SetKind, StageKind
 
 ROOM = Stage(StageKind.AIR, 22, 0.5)
@@ -28,8 +28,8 @@ def made_of(
     exposed: float,
     outside_m2: float | None = None,
 ) -> Cylinder:
-    packed = drying.PACKED_KG_PER_M3[kind]
-    radius = drying.section_radius(mass_g / 1000, count, packed, length_cm / 100)
+    packed = rates.PACKED_KG_PER_M3[kind]
+    radius = rates.section_radius(mass_g / 1000, count, packed, length_cm / 100)
     head_kg = mass_g / 1000
     layer = 0.0 if outside_m2 is None else head_kg / outside_m2
     return Cylinder(radius, packed, exposed=exposed, head_kg=head_kg, layer_kg_m2=layer)
@@ -76,7 +76,7 @@ class WorkedValuesTest(TestCase):
                 self.assertAlmostEqual(took, hours, delta=0.1 * hours)
 
     def test_rate_and_free_water(self) -> None:
-        rate = drying.constant_rate(twists(14), ROOM)
+        rate = rates.constant_rate(twists(14), ROOM)
         self.assertAlmostEqual(rate, 0.110, delta=0.004)
         self.assertAlmostEqual((0.7 - drying.CRITICAL) / rate, 3.7, delta=0.1)
 
@@ -94,7 +94,7 @@ class IntegratedTest(TestCase):
             run = drying.dry(twists(14), start, [ROOM])
             end = needed(run)
             solved = solve_ivp(falls, (0, end), [start], rtol=1e-9, dense_output=True, max_step=0.1)
-            slower = drying.constant_rate(twists(14), ROOM) / rate
+            slower = rates.constant_rate(twists(14), ROOM) / rate
             for share in (0.2, 0.5, 0.9, 1.0):
                 hours = needed(run, share)
                 left = float(solved.sol(min(hours * slower, end))[0])
@@ -116,7 +116,7 @@ class EnergyTest(TestCase):
     def test_a_dryer_gives_no_more_than_it_has(self) -> None:
         many = made_of(SetKind.COIL, 120, 900, 40, 0.8)
         for temp in (38, 42, 50, 60):
-            rate = drying.constant_rate(many, Stage(StageKind.DIFFUSER, temp, 0.1))
+            rate = rates.constant_rate(many, Stage(StageKind.DIFFUSER, temp, 0.1))
             given_w = rate * many.head_kg / 3600 * film.evaporation_heat(20)
             # A third of 600 to 1 500 W.
             self.assertLessEqual(given_w, 500)
@@ -126,7 +126,7 @@ class EnergyTest(TestCase):
         """Worked by hand: 30 W/(m² K) times the outside times 27.4 K, as water [g/s]."""
         for outside, worked in ((0.09, 0.030), (0.18, 0.060), (0.23, 0.077)):
             head = made_of(SetKind.COIL, 120, 900, 40, 0.8, outside)
-            rate = drying.constant_rate(head, HOOD) * head.head_kg / 3.6
+            rate = rates.constant_rate(head, HOOD) * head.head_kg / 3.6
             self.assertAlmostEqual(rate, worked, delta=0.1 * worked)
 
     def test_short_of_heat_it_dries_as_the_heat_allows(self) -> None:
@@ -225,8 +225,8 @@ class LawsTest(TestCase):
     @settings(max_examples=60, deadline=None)
     @given(st.floats(0.05, 0.65), st.floats(0.005, 0.05), st.floats(10, 35))
     def test_damper_air_wets_slower(self, rh: float, more: float, temp: float) -> None:
-        drier = drying.constant_rate(twists(12), Stage(StageKind.AIR, temp, rh))
-        damper = drying.constant_rate(twists(12), Stage(StageKind.AIR, temp, rh + more))
+        drier = rates.constant_rate(twists(12), Stage(StageKind.AIR, temp, rh))
+        damper = rates.constant_rate(twists(12), Stage(StageKind.AIR, temp, rh + more))
         self.assertGreaterEqual(drier, damper)
 
     @settings(max_examples=200, deadline=None)
@@ -275,6 +275,6 @@ class LawsTest(TestCase):
     @settings(max_examples=60, deadline=None)
     @given(st.floats(0.02, 2), st.floats(1.01, 3))
     def test_faster_air_never_dries_slower(self, speed: float, faster: float) -> None:
-        slow = drying.constant_rate(twists(12), Stage(StageKind.AIR, 22, 0.5, speed_m_s=speed))
+        slow = rates.constant_rate(twists(12), Stage(StageKind.AIR, 22, 0.5, speed_m_s=speed))
         fast = Stage(StageKind.AIR, 22, 0.5, speed_m_s=speed * faster)
-        self.assertGreaterEqual(drying.constant_rate(twists(12), fast), slow)
+        self.assertGreaterEqual(rates.constant_rate(twists(12), fast), slow)

@@ -13,8 +13,8 @@ from craft.errors import CraftError, NeverDries
 from craft.head import geometry
 from craft.head.partings import HeadOfHair, totals
 from craft.head.partings.ordering import back_first
-from craft.physics import drying, fibre
-from craft.physics.drying import Cylinder, Stage
+from craft.physics import drying, fibre, rates
+from craft.physics.rates import Cylinder, Stage
 from craft.tests.requests import HAIR, parted_by
 from craft.vocabulary import Dryer, Even, Scheme, SetKind, Zone
 
@@ -159,7 +159,7 @@ class DryCommandTest(TestCase):
 
 class DryingEdgesTest(TestCase):
     def test_a_stage_nobody_waits_for_changes_nothing(self) -> None:
-        cylinder = Cylinder(0.005, drying.PACKED_KG_PER_M3[SetKind.TWIST])
+        cylinder = Cylinder(0.005, rates.PACKED_KG_PER_M3[SetKind.TWIST])
         air = Stage(Dryer.AIR, 22, 0.5)
         nothing = Stage(Dryer.HOOD, 50, 0.1, hours=0)
         with_it = drying.dry(cylinder, 0.7, [nothing, air]).time_to(1.0)

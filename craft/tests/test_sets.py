@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from scipy import integrate
 
 from craft.errors import CraftError
-from craft.physics import curl, drying, winding
+from craft.physics import curl, rates, winding
 from craft.tests.requests import caution_keys, planned
 from craft.vocabulary import SetKind
 
@@ -65,8 +65,8 @@ class RingTest(TestCase):
             wound = winding.wind(grams, length, rod)
             inner, outer = rod / 2000, rod / 2000 + wound.thickness_mm / 1000
             ring = 2 * outer / (outer**2 - inner**2)
-            radius = drying.section_radius(grams / 1000, 1, 350, length / 100)
-            cylinder = drying.EXPOSED[SetKind.ROD] * 2 / radius
+            radius = rates.section_radius(grams / 1000, 1, 350, length / 100)
+            cylinder = rates.EXPOSED[SetKind.ROD] * 2 / radius
             self.assertAlmostEqual(cylinder / ring, 2 / 3, delta=0.05)
 
 

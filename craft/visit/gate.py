@@ -18,7 +18,7 @@ from craft.contract.visit import VisitAnswer
 from craft.learning.drying import Outcome, is_doubtful
 from craft.messages import say
 from craft.physics import drying
-from craft.physics.drying import Cylinder, Stage
+from craft.physics.rates import Cylinder, Stage
 from craft.plan.case import Case
 from craft.plan.dryers import dryer_stage
 from craft.plan.forecast import SAFE_ODDS, Forecast, forecast_of
@@ -170,7 +170,7 @@ class Felt:
     Args:
         place: its lengths, or its roots where those dry for themselves
         water: in it now [g/g]
-        slower: times the forecast it has taken so far, in the air it was in
+        slower: how much slower than forecast it has dried so far, as a factor
     """
 
     place: Cylinder
@@ -209,10 +209,10 @@ def felt_places(
 
 
 def slowness(water_at: Callable[[float], float], water: float, factor: float) -> float:
-    """Times the forecast that hair has taken which holds so much water now.
+    """How much slower than forecast hair has dried, by the water it still holds.
 
     Args:
-        water_at: water now if it took so many times the forecast [g/g]
+        water_at: water now, for hair slower than forecast by a factor [g/g]
         water: that it holds [g/g]
         factor: learned multiplier; hair that is damp is never taken for quicker than that
     """
@@ -304,7 +304,7 @@ def odds_after(
     *,
     waits: bool = False,
 ) -> float:
-    """Odds that all that feels damp now is dry after so long [0 to 1].
+    """Odds that everything that feels damp now is dry some hours later [0 to 1].
 
     Args:
         forecast: of the plan

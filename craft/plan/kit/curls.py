@@ -6,7 +6,7 @@ from craft.contract.plan import Bands, Reason
 from craft.contract.reasons import STANDARD, reason
 from craft.head.partings import Section
 from craft.messages import figure, measured, say
-from craft.physics import curl, drying, winding
+from craft.physics import curl, rates, winding
 from craft.plan.case import Case
 from craft.vocabulary import Arrival, SetKind
 
@@ -124,8 +124,7 @@ def wound_whole(case: Case) -> bool:
     return technique.setting.kind is SetKind.ROD and technique.kit.rods_each == 1
 
 
-#: Hair that comes in stretched and is set dry keeps so much of what the set would take back: water
-#: never undid it. Own value.
+#: Share of its old stretch that hair keeps when it is set dry: no water undid it. Own value.
 STRETCH_LEFT = 0.5
 
 
@@ -201,7 +200,7 @@ def turns_of(case: Case, section: Section, rod_mm: float | None) -> float | None
 def twined_section(case: Case, section: Section) -> winding.Twined:
     """A section twisted or braided."""
     kind = case.technique.setting.kind
-    packed = drying.PACKED_KG_PER_M3[kind] / 1000
+    packed = rates.PACKED_KG_PER_M3[kind] / 1000
     return winding.twine(section.grams, section.length_cm, packed, STRANDS[kind])
 
 

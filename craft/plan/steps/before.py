@@ -96,7 +96,7 @@ TAKE_DOWNS = {
 }
 
 
-#: Hands that open small pieces rest for so long after so long [min]. Common practice, no source.
+#: Fine work between two rests of the hands, and a rest [min]. Common practice, no source.
 BREAK_EVERY_MIN, BREAK_MIN = 75.0, 5.0
 TWO_TAKE_IT_DOWN = say(" Two people take about half the time; hands rest every 75 min.")
 
@@ -185,7 +185,7 @@ def take_down(case: Case) -> list[Step]:
 
 
 def breaks_min(minutes: float) -> float:
-    """Rest for the hands in so much fine work [min]."""
+    """Rest for the hands during fine work [min]."""
     return BREAK_MIN * int(minutes / BREAK_EVERY_MIN)
 
 

@@ -112,7 +112,7 @@ def stage_titles(case: Case, kind: StageKind) -> tuple[str, str]:
 
 
 def stage_how(case: Case, kind: StageKind, minutes: float) -> str:
-    """What the hands do in a stage of so many minutes."""
+    """What the hands do in a stage [min]."""
     if kind is StageKind.HOOD:
         return hood_how(case)
     if kind is StageKind.DIFFUSER:
@@ -121,7 +121,7 @@ def stage_how(case: Case, kind: StageKind, minutes: float) -> str:
 
 
 def stage_hands_min(case: Case, kind: StageKind, minutes: float) -> float:
-    """Hands-on minutes of a stage of so many minutes: a diffuser is held all the time [min]."""
+    """Hands-on minutes of a stage [min]: a diffuser is held all the time."""
     if kind is StageKind.DIFFUSER:
         return minutes + added_minutes(case, *DIFFUSED)
     return hood_setup_min(case) if kind is StageKind.HOOD else HOOD_SETUP_MIN

@@ -7,8 +7,8 @@ from craft.contract import PlanAnswer, PlanRequest, parse
 from craft.contract.patch import apply_patch
 from craft.contract.plan import Cycle, Step
 from craft.physics import drying
-from craft.physics.drying import Cylinder, Stage
 from craft.physics.fibre import regain
+from craft.physics.rates import Cylinder, Stage
 from craft.plan.drying_plan import drying_plan
 from craft.plan.planner import plan
 from craft.styles.catalogue import TECHNIQUES

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from craft.contract import PlanRequest, parse
 from craft.contract.drying_plan import DryingPlanAnswer
 from craft.errors import CraftError
-from craft.physics import drying
-from craft.physics.drying import Cylinder, Stage
+from craft.physics import drying, rates
+from craft.physics.rates import Cylinder, Stage
 from craft.plan.assemble import case_of
 from craft.plan.drying_plan import drying_plan
 from craft.plan.forecast import SAFE_ODDS, forecast_of
@@ -18,7 +18,7 @@ from craft.plan.stages import DAMP_WATER
 from craft.tests.requests import caution_keys, plan_request, planned
 from craft.vocabulary import SetKind, StageKind
 
-TWIST = drying.PACKED_KG_PER_M3[SetKind.TWIST]
+TWIST = rates.PACKED_KG_PER_M3[SetKind.TWIST]
 AIR = Stage(StageKind.AIR, 22, 0.5)
 
 
@@ -105,7 +105,7 @@ class LawsTest(TestCase):
         # by the same law.
         hood = Stage(StageKind.HOOD, 50, 0.11, 0.25)
         for sections in (12, 16, 24):
-            radius = drying.section_radius(0.13, sections, 350, 0.25)
+            radius = rates.section_radius(0.13, sections, 350, 0.25)
             run = drying.dry(Cylinder(radius, 350, exposed=0.6, head_kg=0.13), 0.7, [hood, AIR])
             self.assertAlmostEqual(run.water_at(0.25), DAMP_WATER, delta=0.08)
 
