@@ -376,7 +376,7 @@ def drying_out(forecast: Forecast) -> Drying:
                     dry_water=forecast.run.dry_water,
                 ),
                 say(
-                    "section {slowest}, learned factor {factor:g}",
+                    "section {slowest}, learned factor {factor:.2f}",
                     slowest=forecast.slowest,
                     factor=forecast.factor,
                 ),
@@ -391,7 +391,7 @@ def drying_out(forecast: Forecast) -> Drying:
                     "The band covers 8 of 10 cases; it narrows once drying times of this client "
                     "are recorded."
                 ),
-                say("spread {spread:g}", spread=forecast.spread),
+                say("spread {spread:.2f}", spread=forecast.spread),
                 STANDARD,
             ),
             *roots_last(forecast),
@@ -407,8 +407,8 @@ def roots_last(forecast: Forecast) -> Iterator[Reason]:
         yield reason(
             "roots_last",
             say(
-                "The roots dry last: little air reaches them under what lies on them, and next to "
-                "none under a scarf at night."
+                "The roots dry last: little air reaches them under what lies on them. Nights are "
+                "counted as under a scarf, to be on the safe side."
             )
             if covered
             else say("The roots dry last: little air reaches them under what lies on them."),

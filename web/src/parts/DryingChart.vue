@@ -163,8 +163,8 @@ const dryText = computed(() =>
           {{ t('plan.odds', { odds: percent(drying.odds_dry) }) }}
         </text>
       </g>
-      <title>{{ dryText }}</title>
     </svg>
+    <p class="quiet">{{ dryText }}</p>
     <template #table>
       <Figures :label="t('plan.dryingHours')">
         <thead>

@@ -248,7 +248,7 @@ const styles = computed(() =>
   display: flex;
   flex-wrap: wrap;
   align-items: start;
-  gap: 8px 18px;
+  gap: 8px 14px;
 }
 .second {
   margin-top: 8px;
@@ -263,7 +263,7 @@ const styles = computed(() =>
   font: 700 16px var(--display);
 }
 .definition {
-  width: 150px;
+  width: 126px;
 }
 .definition :deep(.el-slider) {
   padding: 0 8px;
