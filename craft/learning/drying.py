@@ -5,22 +5,13 @@ multiplier comes from many such answers: each rules out some of the factors it
 could have been. The salon's factor is learned first; a client's starts from it.
 
 No single set can take over. Its likelihood has a floor, for some sets are not recorded as they
-were [2]; and a set that would still move the factor too far counts for less.
-
-Sources:
-    [1] Bayes' rule for a log-normal time seen only as before or after (interval censored); any
-        text on survival analysis.
-    [2] Contaminated likelihoods: Box & Tiao, A Bayesian approach to some outlier problems,
-        Biometrika 55 (1968) 119 (from memory).
+were; and a set that would still move the factor too far counts for less. Nor can one client:
+sets of the same head say less of a salon than those of many.
 """
 
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-
-import numpy as np
-from numpy.typing import NDArray
-from scipy.special import log_ndtr
 
 from craft.physics.drying import LOG_SPREAD
 from craft.ranges import (
@@ -32,9 +23,16 @@ from craft.ranges import (
     clamp,
     factor_in_range,
 )
+from craft.statistics.belief import (
+    Floats,
+    between,
+    floored,
+    moments,
+    normal,
+    shares,
+    weight_of,
+)
 from craft.vocabulary import Dryness
-
-Floats = NDArray[np.float64]
 
 #: How much heads differ from each other, of the logarithm; the rest of `LOG_SPREAD` is how much
 #: one head differs from day to day. Own values.
@@ -45,18 +43,9 @@ SALON_UNSURE = 0.30
 #: A set found wet, not only damp at the roots, had at least this much of its time still to go
 #: [log]. Own value.
 WET_BEFORE = math.log(0.85)
-#: Share of sets that were not recorded as they were: a key pressed too often, the wrong client.
-#: Such a record says dry as often as damp. Own value.
-NOT_AS_RECORDED = 0.05
-EITHER_WAY = math.log(NOT_AS_RECORDED / 2)
 #: What a client tells of home strays so many times as far as what is felt in the salon, and moves
 #: a factor by so many times less. Own value.
 TOLD_SPREADS = 1.5
-#: The weight of a set is looked for by halving so many times: to a thousandth.
-HALVINGS = 10
-
-#: Factors that are weighed [log].
-_GRID: Floats = np.linspace(-2.2, 2.2, 881)
 
 
 @dataclass(frozen=True)
@@ -69,6 +58,7 @@ class Outcome:
         dryness: how it was then
         confirmed: it was doubtful, and somebody confirmed it: it was recorded as it was
         at_home: the client felt it and told of it, less sure than trained hands
+        head: of which client; None: of another than all the rest
     """
 
     forecast_h: float
@@ -76,6 +66,7 @@ class Outcome:
     dryness: Dryness
     confirmed: bool = False
     at_home: bool = False
+    head: int | None = None
 
 
 @dataclass(frozen=True)
@@ -122,77 +113,42 @@ def likelihood(outcome: Outcome, day_to_day: float) -> Floats:
     Args:
         outcome: the set
         day_to_day: spread of one head's times, of the logarithm
-    Source: [1], with the floor of [2].
     """
     past = math.log(outcome.opened_h / outcome.forecast_h)
     if outcome.at_home:
         day_to_day *= TOLD_SPREADS
     if outcome.dryness is Dryness.DRY:
-        as_recorded = log_ndtr((past - _GRID) / day_to_day)
+        as_recorded = between(None, past, day_to_day)
     else:
         edge = past if outcome.dryness is Dryness.DAMP_ROOTS else past - WET_BEFORE
-        as_recorded = log_ndtr((_GRID - edge) / day_to_day)
-    if outcome.confirmed:
-        return np.asarray(as_recorded)
-    floored: Floats = np.logaddexp(as_recorded + math.log1p(-NOT_AS_RECORDED), EITHER_WAY)
-    return floored
-
-
-def mean_of(belief: Floats) -> tuple[float, float]:
-    """Mean and standard deviation of a belief on the grid [of the logarithm].
-
-    Args:
-        belief: logarithm of its density, up to a constant
-    """
-    weight = np.exp(belief - belief.max())
-    weight /= weight.sum()
-    mean = float(weight @ _GRID)
-    return mean, math.sqrt(max(0.0, float(weight @ (_GRID - mean) ** 2)))
-
-
-def weight_of(belief: Floats, evidence: Floats, most: float) -> float:
-    """How much a set may count [0 to 1] so that it moves the mean no further than it may.
-
-    Args:
-        belief: before it
-        evidence: its log-likelihood
-        most: the mean may move so far, of the logarithm
-    Returns:
-        0 to 1
-    """
-    before, _ = mean_of(belief)
-
-    def move(weight: float) -> float:
-        return abs(mean_of(belief + weight * evidence)[0] - before)
-
-    if move(1.0) <= most:
-        return 1.0
-    low, high = 0.0, 1.0
-    for _ in range(HALVINGS):
-        middle = (low + high) / 2
-        low, high = (middle, high) if move(middle) <= most else (low, middle)
-    return low
+        as_recorded = between(edge, None, day_to_day)
+    return as_recorded if outcome.confirmed else floored(as_recorded)
 
 
 def learn(
-    outcomes: Sequence[Outcome], start: float, unsure: float, day_to_day: float, step: float
+    outcomes: Sequence[Outcome],
+    weights: Sequence[float],
+    start: float,
+    unsure: float,
+    day_to_day: float,
+    step: float,
 ) -> Factor:
     """Weigh outcomes against what was believed before.
 
     Args:
         outcomes: sets that were opened, the oldest first
+        weights: what each counts, 0 to 1
         start: factor believed before
         unsure: of its logarithm
         day_to_day: spread of the times around the factor, of the logarithm
         step: one set moves the factor by at most this share
-    Source: [1], on a grid.
     """
-    belief = -((_GRID - math.log(factor_in_range(start))) ** 2) / (2 * unsure**2)
-    for outcome in outcomes:
-        evidence = likelihood(outcome, day_to_day)
+    belief = normal(math.log(factor_in_range(start)), unsure)
+    for outcome, weight in zip(outcomes, weights, strict=True):
+        evidence = weight * likelihood(outcome, day_to_day)
         most = math.log1p(step) / (TOLD_SPREADS if outcome.at_home else 1.0)
         belief = belief + weight_of(belief, evidence, most) * evidence
-    mean, wide = mean_of(belief)
+    mean, wide = moments(belief)
     return Factor(factor_in_range(math.exp(mean)), wide, len(outcomes))
 
 
@@ -202,7 +158,9 @@ def salon_factor(outcomes: Sequence[Outcome]) -> Factor:
     Args:
         outcomes: sets that were opened, the oldest first
     """
-    return learn(outcomes, 1.0, SALON_UNSURE, LOG_SPREAD, SALON_STEP)
+    heads = [each.head if each.head is not None else -place for place, each in enumerate(outcomes)]
+    weights = shares(heads, BETWEEN_HEADS, DAY_TO_DAY)
+    return learn(outcomes, weights, 1.0, SALON_UNSURE, LOG_SPREAD, SALON_STEP)
 
 
 def head_factor(outcomes: Sequence[Outcome], salon: Factor | None) -> Factor:
@@ -213,4 +171,5 @@ def head_factor(outcomes: Sequence[Outcome], salon: Factor | None) -> Factor:
         salon: what the salon has learned; None where nothing was
     """
     start = salon.factor if salon else 1.0
-    return learn(outcomes, start, BETWEEN_HEADS, DAY_TO_DAY, CLIENT_STEP)
+    whole = [1.0] * len(outcomes)
+    return learn(outcomes, whole, start, BETWEEN_HEADS, DAY_TO_DAY, CLIENT_STEP)

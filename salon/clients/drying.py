@@ -32,11 +32,11 @@ class LearnedDrying:
 
 def outcomes(sets: QuerySet[OpenedSet]) -> list[Outcome]:
     """Opened sets as the core learns from them."""
-    rows = sets.values_list("forecast_h", "opened_h", "dryness", "doubtful", "at_home")
+    rows = sets.values_list("forecast_h", "opened_h", "dryness", "doubtful", "at_home", "client_id")
     return [
         # A doubtful set is used only once somebody has confirmed it.
-        Outcome(forecast_h, opened_h, Dryness(dryness), confirmed=doubtful, at_home=at_home)
-        for forecast_h, opened_h, dryness, doubtful, at_home in rows
+        Outcome(forecast_h, opened_h, Dryness(dryness), doubtful, at_home, head)
+        for forecast_h, opened_h, dryness, doubtful, at_home, head in rows
     ]
 
 
