@@ -8,8 +8,8 @@ salon, a salon with few to the own value. All in closed form.
 Sources:
     [1] Robinson, That BLUP is a good thing, Statistical Science 6 (1991) 15 (from memory): the best
         linear unbiased prediction of a random effect, and its error.
-    [2] Huber, Robust estimation of a location parameter, Ann. Math. Statist. 35 (1964) 73 (from
-        memory): weights that fall with the distance from the middle.
+    [2] Contaminated normal: Tukey, A survey of sampling from contaminated distributions (1960)
+        (from memory): the odds that a visit is no slip are what it counts for.
 """
 
 import math
@@ -22,9 +22,17 @@ from scipy.special import stdtrit
 
 Floats = NDArray[np.float64]
 
-#: Further from the median than so many spreads, a visit counts less (an interruption, a slip). [2]
-HUBER = 2.0
-#: So many visits stand behind a own value of a spread.
+#: Share of visits that were not recorded as they were (an interruption, a slip of a finger), and
+#: how many times further than others they stray. Own values. [2]
+SLIPS, STRAYS = 0.05, 5.0
+#: No visit counts for less than this share, so that a mean can be taken of slips alone.
+LEAST_WEIGHT = 1e-6
+MOST_OFF = 30.0
+#: From so many others on, leaving one out hardly moves their median. Own value.
+FEW = 12
+#: Variance of the median of normal values over that of their mean.
+MEDIAN_VARIANCE = math.pi / 2
+#: So many visits stand behind an own value of a spread.
 SPREAD_VISITS = 8.0
 #: Share of intervals that are to hold the truth.
 LEVEL = 0.90
@@ -54,10 +62,12 @@ class Sample:
     Args:
         log_ratio: logarithm of actual over the own value
         days_ago: how old it is [d], >= 0
+        confirmed: it was doubtful, and somebody confirmed it: it was recorded as it was
     """
 
     log_ratio: float
     days_ago: float = 0.0
+    confirmed: bool = False
 
 
 @dataclass(frozen=True)
@@ -114,26 +124,63 @@ class _Mean:
     squares: float
 
 
-def weights(samples: Sequence[Sample], spreads: Spreads) -> tuple[Floats, Floats]:
+def foretold(values: Floats, spreads: Spreads, middle: float, middle_sd: float) -> Floats:
+    """How far each visit of a unit lies from what all the others foretell [standard deviations].
+
+    The first visit of somebody new is held against the salon, so that a slip of the finger is no
+    better believed for being alone.
+
+    Args:
+        values: log-ratios of the unit
+        spreads: of the quantity
+        middle, middle_sd: of the salon
+    """
+    others = len(values) - 1
+    if not others:
+        medians = np.array([middle])
+    elif others < FEW:
+        medians = np.array([np.median(np.delete(values, each)) for each in range(len(values))])
+    else:
+        medians = np.full(len(values), np.median(values))
+    units = math.hypot(spreads.unit, middle_sd)
+    # A median of normal values is known less well than their mean, by this share.
+    trust = units**2 / (units**2 + MEDIAN_VARIANCE * spreads.visit**2 / others) if others else 0.0
+    centre = middle + trust * (medians - middle)
+    return np.abs(values - centre) / math.hypot(spreads.visit, units * math.sqrt(1 - trust))
+
+
+def weights(
+    samples: Sequence[Sample], spreads: Spreads, middle: float, middle_sd: float
+) -> tuple[Floats, Floats]:
     """Values of a unit and what each counts: less where it is old, or far from the others.
 
     Args:
         samples: of one unit, at least one
         spreads: of the quantity
+        middle, middle_sd: of the salon
     Returns:
         log-ratios and weights, 0 to 1
     Source: [2].
     """
     values = np.array([sample.log_ratio for sample in samples])
     age = np.array([sample.days_ago for sample in samples])
-    off = np.abs(values - np.median(values)) / spreads.visit
-    robust = np.minimum(1.0, HUBER / np.maximum(off, 1e-9))
-    return values, robust * 0.5 ** (age / spreads.half_life_days)
+    off = np.minimum(foretold(values, spreads, middle, middle_sd), MOST_OFF)
+    slip = SLIPS / STRAYS * np.exp(-((off / STRAYS) ** 2) / 2)
+    fits = (1 - SLIPS) * np.exp(-(off**2) / 2)
+    sure = np.array([sample.confirmed for sample in samples])
+    counts = np.where(sure, 1.0, np.maximum(fits / (fits + slip), LEAST_WEIGHT))
+    return values, counts * 0.5 ** (age / spreads.half_life_days)
 
 
-def mean_of(samples: Sequence[Sample], spreads: Spreads) -> _Mean:
-    """The weighed mean of a unit."""
-    values, weight = weights(samples, spreads)
+def mean_of(samples: Sequence[Sample], spreads: Spreads, middle: float, middle_sd: float) -> _Mean:
+    """The weighed mean of a unit.
+
+    Args:
+        samples: of one unit, at least one
+        spreads: of the quantity
+        middle, middle_sd: of the salon
+    """
+    values, weight = weights(samples, spreads, middle, middle_sd)
     total = float(weight.sum())
     mean = float(weight @ values) / total
     return _Mean(mean, total, len(samples), float(weight @ (values - mean) ** 2))
@@ -180,9 +227,16 @@ def learn(units: Mapping[str, Sequence[Sample]], spreads: Spreads) -> dict[str, 
         by unit, and under "" that of the salon, which is also that of a unit nobody has seen
     Source: [1].
     """
-    means = {name: mean_of(samples, spreads) for name, samples in units.items() if samples}
-    visit, freedom = visit_spread(list(means.values()), spreads)
-    middle, middle_sd = salon_mean(list(means.values()), spreads, visit)
+    middle, middle_sd = 0.0, spreads.salon
+    # Once to know the salon, and once more to weigh every visit against it.
+    for _ in range(2):
+        means = {
+            name: mean_of(samples, spreads, middle, middle_sd)
+            for name, samples in units.items()
+            if samples
+        }
+        visit, freedom = visit_spread(list(means.values()), spreads)
+        middle, middle_sd = salon_mean(list(means.values()), spreads, visit)
     visits = sum(mean.visits for mean in means.values())
     between = math.hypot(middle_sd, spreads.unit)
     salon = Estimate(middle, between, visits, visit, freedom)
@@ -208,9 +262,9 @@ def unit_estimate(samples: Sequence[Sample], salon: Estimate, spreads: Spreads) 
     """
     if not samples:
         return salon
-    mean = mean_of(samples, spreads)
     middle, visit = salon.log_factor, salon.spread
     middle_variance = max(0.0, salon.unsure**2 - spreads.unit**2)
+    mean = mean_of(samples, spreads, middle, math.sqrt(middle_variance))
     trust = spreads.unit**2 / (spreads.unit**2 + visit**2 / mean.weight)
     return Estimate(
         log_factor=middle + trust * (mean.mean - middle),

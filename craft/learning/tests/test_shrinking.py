@@ -25,10 +25,12 @@ def exact(values: list[list[float]], spreads: Spreads) -> np.ndarray:
 
 class ClosedFormTest(TestCase):
     def test_it_is_the_mean_of_the_joint_normal(self) -> None:
-        """With the spread of a visit known, robust weights at rest: the textbook's answer."""
+        """With the spread of a visit known and nobody doubting one: the textbook's answer."""
         values = [[0.10, 0.14, 0.06], [0.30], [-0.05, 0.02]]
         known = Spreads(SPREADS.salon, SPREADS.unit, SPREADS.visit, 1e9)
-        units = {str(n): [Sample(each) for each in row] for n, row in enumerate(values)}
+        units = {
+            str(n): [Sample(each, confirmed=True) for each in row] for n, row in enumerate(values)
+        }
         learned = learn(units, known)
         spread = learned["0"].spread
         means = exact(values, Spreads(known.salon, known.unit, spread, 1e9))
@@ -61,6 +63,46 @@ class RobustTest(TestCase):
         clean = learn({"mara": usual}, SPREADS)["mara"].factor
         with_one = learn({"mara": [*usual, Sample(math.log(4))]}, SPREADS)["mara"].factor
         self.assertLess(with_one / clean, 1.06)
+
+    def test_a_first_slip_is_held_against_the_salon(self) -> None:
+        """One note of ten times the minutes, of somebody new: nobody else has seen the like."""
+        others = {name: [Sample(0.05), Sample(-0.05)] * 3 for name in ("mara", "ilse", "noor")}
+        for times in (3, 10):
+            slipped = learn(others | {"anton": [Sample(math.log(times))]}, SPREADS)
+            self.assertLess(slipped["anton"].factor, 1.25)
+            self.assertAlmostEqual(slipped[""].log_factor, learn(others, SPREADS)[""].log_factor, 1)
+        alone = learn({"anton": [Sample(math.log(10))]}, SPREADS)
+        self.assertLess(alone["anton"].factor, 1.4)
+
+    def test_what_somebody_confirmed_counts(self) -> None:
+        others = {name: [Sample(0.05), Sample(-0.05)] * 3 for name in ("mara", "ilse", "noor")}
+        sure = learn(others | {"anton": [Sample(math.log(3), confirmed=True)]}, SPREADS)
+        self.assertGreater(sure["anton"].factor, 1.6)
+
+    def test_who_is_always_slow_is_believed(self) -> None:
+        others = {name: [Sample(0.05), Sample(-0.05)] * 3 for name in ("mara", "ilse", "noor")}
+        slow = learn(others | {"anton": [Sample(math.log(2) + x) for x in (-0.1, 0, 0.1)]}, SPREADS)
+        self.assertGreater(slow["anton"].factor, 1.5)
+
+    def test_slips_of_one_in_ten_cost_less_than_they_teach(self) -> None:
+        """Learning stays better than none though every tenth visit is off by five times."""
+        before, after = [], []
+        for seed in range(100):
+            salon, chance = simulated(seed), np.random.default_rng(seed)
+            slipped = {
+                name: [
+                    Sample(each.log_ratio + math.log(5) * int(chance.choice((-1, 1))))
+                    if chance.random() < 0.1
+                    else each
+                    for each in samples
+                ]
+                for name, samples in salon.samples.items()
+            }
+            learned = learn(slipped, SPREADS)
+            for name in salon.samples:
+                before.append(abs(salon.truth[name]))
+                after.append(abs(salon.truth[name] - learned[name].log_factor))
+        self.assertLess(float(np.mean(after)), 0.5 * float(np.mean(before)))
 
     def test_old_visits_fade(self) -> None:
         fades = Spreads(0.3, 0.15, 0.12, half_life_days=180)
