@@ -10,4 +10,4 @@ docstring says otherwise; the drying physics is in SI inside its own modules.
 
 #: Version of the rules. A saved plan keeps it, so an old plan can say by which
 #: rules it was made. Raise it whenever the same request may get another answer.
-RULES_VERSION = "2026.12.10"
+RULES_VERSION = "2026.12.11"

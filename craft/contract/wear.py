@@ -10,7 +10,16 @@ from craft.contract.drying import Rh
 from craft.contract.hair import Hair
 from craft.contract.plan import HomePhase, Learned, LookOn, Person, PlanRequest, Reason
 from craft.contract.sentence import Sentence
-from craft.vocabulary import HomeDrawing, OnHead, ShapeKept, Style, WearEventKind, WearPhase
+from craft.vocabulary import (
+    HomeDrawing,
+    Night,
+    OnHead,
+    Refreshing,
+    ShapeKept,
+    Style,
+    WearEventKind,
+    WearPhase,
+)
 
 #: Nothing is forecast or planned for more days than this.
 DAYS_MOST = 60
@@ -22,6 +31,16 @@ class AirOn(Frozen):
     date: date
     rh: Rh
     """Mean of the day, as a fraction."""
+
+
+class DayTold(Frozen):
+    """What a client told of a day."""
+
+    date: date
+    night: Night | None = None
+    """What it was slept with on the night before; null where nobody said."""
+    refresh: Refreshing | None = None
+    """What freshened it in the morning; null where nobody said: then it is taken as usual."""
 
 
 class WearEvent(Frozen):
@@ -52,6 +71,10 @@ class WearRequest(Frozen):
     air: Annotated[list[AirOn], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
     """As forecast; days that are left out are taken as half humid."""
     events: Annotated[list[WearEvent], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
+    told: Annotated[list[DayTold], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
+    """What was told of single days; the others are taken as usual for this client."""
+    refreshes: bool = True
+    """The client freshens it on the days that want it."""
     learned: Learned | None = None
     """How long styles last on this head, times what is usual."""
     on: date | None = None
@@ -126,6 +149,8 @@ class WearAnswer(Frozen):
     """The hour of that, where the request has a clock."""
     good_until: date | None
     """The last day it looks as it should; null where nothing is known of it."""
+    good_days: float | None = None
+    """Days from being there for which it looks as it should, whenever it is washed."""
     good_until_low: date | None
     good_until_high: date | None
     """Eight heads in ten stop looking good between these."""

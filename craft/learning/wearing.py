@@ -1,4 +1,4 @@
-"""What clients tell from home: how long a style lasts, and what nights, refreshes and air do to it.
+"""What clients tell from home: what nights, refreshes and air do to how a style looks.
 
 Within one wear the head, the plan and the hands are the same: nights are compared with other nights
 of the same wear, never one head with another.
@@ -10,25 +10,16 @@ Source:
 
 import math
 from collections import Counter
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import date
 
 import numpy as np
-import scipy
 from scipy.special import stdtrit
 
-from craft.contract.wear import WearAnswer
 from craft.messages import capital, message, say
 from craft.statistics.shrinkage import LEVEL
 from craft.words import plural
 
-#: Between what still looks all right (3) and what fades (2).
-FADED_BELOW = 2.5
-#: A line needs so many days of one wear. Own value.
-LEAST_DAYS = 4
-#: However little it seems to fade, it is washed by then, and no style is gone in a day [days].
-LASTS = (1.0, 14.0)
 #: So many days of each kind, and so many wears that had more than one, before anything is said.
 #: Own values.
 LEAST_TOLD, LEAST_WEARS = 8, 3
@@ -80,43 +71,10 @@ class Effect:
     across: float | None = None
 
 
-def days_lasted(looks: Mapping[int, float]) -> float | None:
-    """Days a style lasted until it began to fade [d], by a straight line through what was reported.
-
-    None where too little was reported, or it never looked good: that says nothing of lasting.
-
-    Args:
-        looks: reported looks [1 to 5], by day after the style was there
-    """
-    if len(looks) < LEAST_DAYS:
-        return None
-    line = scipy.stats.linregress(list(looks), list(looks.values()))
-    slope, level = float(line.slope), float(line.intercept)
-    if level <= FADED_BELOW:
-        return None
-    if slope >= 0:
-        return LASTS[1]
-    return float(min(max((FADED_BELOW - level) / slope, LASTS[0]), LASTS[1]))
-
-
 TEMPTING = message(
     " Across clients the difference is {across:+.2f}, but it comes from who does it: for the same "
     "client there is none."
 )
-
-
-def usual_days(answer: WearAnswer, done_on: date) -> float | None:
-    """Days a style is worn by what is known without this client [d]: reports are compared with it.
-
-    Args:
-        answer: of the wear, nothing learned in it
-        done_on: the day of the service
-    Returns:
-        at least one day; None where nothing is known of the style
-    """
-    if answer.good_until is None:
-        return None
-    return float(max(1, (answer.good_until - (answer.release_on or done_on)).days))
 
 
 def compare_habits(days: Sequence[ToldDay], what: str) -> list[Effect]:

@@ -101,10 +101,14 @@ def comes_back(case: Case, forecast: Forecast) -> bool:
     return case.technique.release.needed and not in_one_sitting(forecast)
 
 
+def refreshed_with(case: Case) -> Refreshing:
+    """What freshens this style, where it has no way of its own."""
+    return case.request.school.refresh or usual_refreshing(case)
+
+
 def refreshing(case: Case) -> Freshening:
     """What freshens this style."""
-    chosen = case.request.school.refresh or usual_refreshing(case)
-    return case.technique.wear.refresh or REFRESH[chosen]
+    return case.technique.wear.refresh or REFRESH[refreshed_with(case)]
 
 
 def refreshing_as(case: Case, style: Style) -> Freshening:
@@ -119,15 +123,18 @@ def refreshing_as(case: Case, style: Style) -> Freshening:
     return own
 
 
+def refreshed_every(case: Case) -> int:
+    """In how many days it wants help once [d]."""
+    return EVERY_SECOND if twists_again(case) else REFRESH_EVERY[case.technique.release.needed]
+
+
 def refresh_days(case: Case, first: int) -> range:
     """Days on which the style wants help, never before it is there.
 
     Args:
         first: the day on which it is there
     """
-    wear, every = wear_days(case), REFRESH_EVERY[case.technique.release.needed]
-    if twists_again(case):
-        every = EVERY_SECOND
+    wear, every = wear_days(case), refreshed_every(case)
     return range(first + every, min(first + wear, WASH_BY_DAY), every)
 
 

@@ -17,9 +17,9 @@ from craft.plan.home import (
 from craft.plan.prepare import prepare
 from craft.plan.times import opening_hour
 from craft.vocabulary import OnHead, WearEventKind
+from craft.wear.best import good_reason
 from craft.wear.card import drawings, help_at_home
 from craft.wear.limits import (
-    good_reason,
     left_on,
     overdue_days,
     return_reason,
@@ -87,6 +87,7 @@ def wear(request: WearRequest) -> WearAnswer:
             to_open_on=on(worn.first) if worn.is_closed else None,
             to_open_at=opening_hour(case, worn.forecast) if worn.is_closed else None,
             good_until=on(worn.good),
+            good_days=round(worn.good_days, 2),
             good_until_low=on(worn.first + math.floor(good * sooner)),
             good_until_high=on(worn.first + math.ceil(good * later)),
             last_safe_day=on(worn.safe.day),
@@ -110,7 +111,7 @@ def wear(request: WearRequest) -> WearAnswer:
             help=help_at_home(case, opened=opened),
             cautions=event_cautions(worn),
             reasons=[
-                good_reason(case, worn.air, request.learned),
+                good_reason(worn),
                 worn.safe.why,
                 wash_reason(worn),
                 return_reason(worn.wash_day, worn.back_day),

@@ -1,24 +1,21 @@
 """How long what is worn may stay, and how long it looks as it should."""
 
 import math
-from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 
 from craft.contract.plan import Learned, Reason
-from craft.contract.reasons import MODEL, STANDARD, TRADE, reason
+from craft.contract.reasons import STANDARD, TRADE, reason
+from craft.learning.quantities import SPREADS
 from craft.messages import say, word
 from craft.plan.case import Case
 from craft.plan.home import WASH_BY_DAY, worn_before
 from craft.plan.steps.before import TAKE_DOWNS
-from craft.vocabulary import OnHead
-from craft.wear.ageing import USUAL_RH
+from craft.vocabulary import LearnedOf, OnHead
 from craft.words import plural
 
 #: A released set is worn so many days without being twisted again.
 WORN_AFTER_RELEASE = 7
-#: Eight heads in ten keep their style for between these shares of the days. Own values.
-SOONER, LATER = 0.75, 1.3
 #: Why what is left on too long harms.
 HARM = {
     OnHead.COILS: say("coils begin to lock at the roots: shed hair winds into its neighbours"),
@@ -107,46 +104,19 @@ def last_safe(case: Case, opened: int, *, twisted_again: bool) -> Limit:
     )
 
 
-#: `SOONER` and `LATER` are those of this many standard deviations: eight in ten.
+#: Eight in ten lie within this many standard deviations.
 EIGHT_IN_TEN_Z = 1.2816
-#: How far one wear of a head differs from another, of its logarithm. Own value.
-ONE_WEAR = 0.15
 
 
 def spread_of(learned: Learned | None) -> tuple[float, float]:
     """Eight styles in ten last between these shares of the days that are forecast.
 
-    Once it was told how styles last on this head, only one wear differs from another.
+    Once it was told how styles last on this head, little more than one wear differs from another.
     """
-    if learned is None or not learned.visits:
-        return SOONER, LATER
-    half = EIGHT_IN_TEN_Z * math.hypot(ONE_WEAR, learned.unsure)
+    spreads = SPREADS[LearnedOf.WEAR]
+    head = learned.unsure if learned is not None and learned.visits else spreads.unit
+    half = EIGHT_IN_TEN_Z * math.hypot(spreads.visit, head)
     return math.exp(-half), math.exp(half)
-
-
-def good_reason(case: Case, air: Mapping[int, float], learned: Learned | None) -> Reason:
-    """Why it looks good for that number of days.
-
-    Args:
-        case: the head, with what was wished
-        air: outdoor humidity by day, 0 to 1
-        learned: days that styles lasted on this client; None: nothing yet
-    """
-    humid = sum(rh > USUAL_RH + 0.1 for rh in air.values())
-    usual, wished = case.technique.wear.days, case.request.goal.wear_days
-    because = say(
-        "{worn} are usual for this style in air of medium humidity", worn=plural(usual, "day")
-    )
-    if wished is not None and wished != usual:
-        because = say("{chosen} chosen; {rest}", chosen=plural(wished, "day"), rest=because)
-    if learned is not None and learned.visits:
-        because += say(", × {factor:.2f} by {basis}", factor=learned.factor, basis=learned.basis)
-    because += (
-        say("; {humid} of humid air count for more.", humid=plural(humid, "day")) if humid else "."
-    )
-    return reason(
-        "good_until", because, say("forecast of {air}", air=plural(len(air), "day")), MODEL
-    )
 
 
 def return_reason(wash_day: int, return_day: int | None) -> Reason:

@@ -10,10 +10,10 @@ from craft.contract.plan import Finished
 from craft.contract.wear import Amount, WearDay, WearRequest
 from craft.errors import CraftError
 from craft.messages import day_text, join, message, say
-from craft.physics.appearance import definition_on, length_on
+from craft.physics.appearance import definition_on, fading_days, length_on
 from craft.physics.curl import shape_kept
 from craft.plan.case import Case
-from craft.plan.finished import finished_look, hold_of
+from craft.plan.finished import finished_look, hold_of, usual_hold
 from craft.plan.forecast import Forecast
 from craft.plan.home import (
     REFRESH,
@@ -26,6 +26,8 @@ from craft.plan.home import (
     nights_after,
     nights_in_set,
     refresh_days,
+    refreshed_every,
+    refreshed_with,
     refreshing_as,
     release_day,
     twists_again,
@@ -37,7 +39,7 @@ from craft.plan.home import (
 from craft.styles.technique import Freshening
 from craft.vocabulary import Refreshing, Role, WearEventKind, WearPhase
 from craft.wear import household
-from craft.wear.ageing import USUAL_RH, Ageing
+from craft.wear.ageing import USUAL_RH, Ageing, Care
 from craft.wear.limits import (
     Limit,
     last_safe,
@@ -146,15 +148,45 @@ class Worn:
         return does or twists_again(self.case)
 
     @cached_property
+    def care(self) -> Care:
+        """What is done for it at home: as the client does, and as was told of single days."""
+        told = {(each.date - self.request.done_on).days: each for each in self.request.told}
+        return Care(
+            night=self.case.request.person.night,
+            freshening=refreshed_with(self.case) if self.request.refreshes else None,
+            every=refreshed_every(self.case),
+            nights={day: each.night for day, each in told.items() if each.night},
+            mornings={day: each.refresh for day, each in told.items() if each.refresh},
+        )
+
+    @cached_property
     def ageing(self) -> Ageing:
         """How it ages."""
-        return Ageing(self.first, self.air, self.twisted_again)
+        return Ageing(self.first, self.air, self.twisted_again, self.care)
 
-    @property
-    def lasts(self) -> float:
-        """Days it looks as it should in half humid air: as usual, times what this head taught."""
+    @cached_property
+    def usual_age(self) -> float:
+        """How old it is once it is past its best: usual days, under a cover, freshened [d]."""
+        care = Care(freshening=refreshed_with(self.case), every=refreshed_every(self.case))
+        days = range(self.first + 1, self.first + self.case.technique.wear.days + 1)
+        return max(Ageing(self.first, care=care).ages(days), default=0.0)
+
+    @cached_property
+    def hold(self) -> float:
+        """Share of its usual days that a style keeps by what holds it."""
+        usual = fading_days(usual_hold(self.case.technique))
+        return fading_days(hold_of(self.case)) / usual
+
+    @cached_property
+    def best_age(self) -> float:
+        """How old it may look and still be good: by its hold, and by what this head taught."""
         learned = self.request.learned
-        return self.case.technique.wear.days * (learned.factor if learned else 1.0)
+        return self.usual_age * self.hold * (learned.factor if learned else 1.0)
+
+    @cached_property
+    def lasts(self) -> float:
+        """Days it looks as it should in half humid air."""
+        return Ageing(self.first, care=self.care).days_until(self.best_age)
 
     @cached_property
     def worn_days(self) -> float:
@@ -177,9 +209,14 @@ class Worn:
         return min([end, *(day + WASH_AFTER_SWIM_DAYS for day in self.swims)])
 
     @cached_property
+    def good_days(self) -> float:
+        """Days it looks as it should, whenever it is washed."""
+        return self.ageing.days_until(self.best_age)
+
+    @cached_property
     def good(self) -> int:
         """The last day it looks as it should."""
-        good = self.first + self.ageing.good_for(self.lasts)
+        good = self.first + math.floor(self.good_days + 1e-9)
         return max(self.first, min(good, self.wash_day - 1))
 
     @cached_property
@@ -312,7 +349,9 @@ class Worn:
         if day < self.first:
             return None
         natural, released = self.natural_cm, self.released.length_cm
-        length = length_on(self.ageing.age(day), released, natural, USUAL_RH)
+        # Freshening brings locks together again, and no curl or stretch back.
+        settled = Ageing(self.first, self.air, self.twisted_again).age(day)
+        length = length_on(settled, released, natural, USUAL_RH)
         kept = shape_kept(self.case.hair.length_cm, natural, released, length)
         return None if kept is None else round(kept)
 

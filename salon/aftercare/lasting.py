@@ -1,13 +1,15 @@
 """How long styles last, learned from what clients report from home."""
 
+import math
 from datetime import date
 
 from django.utils import timezone
 
 from craft.errors import CraftError
+from craft.learning.lasting import days_seen
 from craft.learning.lesson import Lesson
 from craft.learning.quantities import WEAR
-from craft.learning.wearing import ToldDay, days_lasted, usual_days
+from craft.learning.wearing import ToldDay
 from craft.vocabulary import LearnedOf
 from salon.aftercare.models import Checkin
 from salon.aftercare.wearing import air_ahead, wear_of
@@ -38,22 +40,28 @@ def learn_wear(visit: Visit) -> None:
         (checkin.date - first).days: float(checkin.looks)
         for checkin in visit.checkins.filter(date__gte=first)
     }
-    days, salon = days_lasted(looks), expected_days(visit)
+    seen, expected = days_seen(looks), expected_days(visit)
     samples = []
-    if days is not None and salon is not None:
-        lesson = Lesson(LearnedOf.WEAR, WEAR, salon, days)
-        samples.append(sample_of(lesson, visit.pk, visit.client_id, visit.started_at))
+    if seen is not None and expected:
+        at_least, at_most = seen
+        middle = at_least if at_most is None else math.sqrt(at_least * at_most)
+        lesson = Lesson(LearnedOf.WEAR, WEAR, expected, middle)
+        sample = sample_of(lesson, visit.pk, visit.client_id, visit.started_at)
+        sample.at_least, sample.at_most = at_least, at_most
+        samples.append(sample)
     keep_samples(visit.pk, samples, {LearnedOf.WEAR})
 
 
 def expected_days(visit: Visit) -> float | None:
-    """Days the style of a visit is usually worn; None where they cannot be worked out."""
+    """Days the style of a visit should have looked good, as it was cared for and in its weather.
+
+    Nothing that was learned is in it. None where they cannot be worked out.
+    """
     done_on = timezone.localdate(visit.started_at)
     try:
-        answer = wear_of(visit.plan, done_on, [], visit, learning=False)
+        return wear_of(visit.plan, done_on, [], visit, learning=False).good_days
     except CraftError:
         return None
-    return usual_days(answer, done_on)
 
 
 def told_days() -> list[ToldDay]:

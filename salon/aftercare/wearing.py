@@ -7,11 +7,12 @@ from datetime import date, timedelta
 
 from django.utils import timezone
 
-from craft.contract.wear import AirOn, WearAnswer, WearEvent, WearRequest
+from craft.contract.wear import DAYS_MOST, AirOn, DayTold, WearAnswer, WearEvent, WearRequest
 from craft.errors import CraftError
 from craft.physics.air import indoors
+from craft.ranges import clamp
 from craft.styles.catalogue import KEEP_STYLE
-from craft.vocabulary import Style, VisitState, WearEventKind
+from craft.vocabulary import Night, Refreshing, Style, VisitState, WearEventKind
 from craft.wear.calendar import wear
 from craft.wear.outcome import Outcome, outcome
 from salon.aftercare.models import Checkin, PlannedDay
@@ -30,6 +31,9 @@ from salon.visits.waiting import waits_for_opening
 FORECAST_DAYS = 7
 #: What was planned of days so long ago is of no interest any more.
 PLANNED_SINCE = timedelta(days=14)
+
+#: So many days, the newest, show whether a client freshens a style at all. Own values.
+NEWEST, LEAST_DAYS = 30, 10
 
 #: Of a visit nobody noted anything of.
 NOTHING = Outcome((), ())
@@ -117,16 +121,50 @@ def wear_of(
             asked=asked_at(plan, begun),
             extended_by_retwist=plan.client.retwists,
             released_on=max(done_on, opened) if opened else None,
-            air=[air for air in air_ahead(today) if air.date >= done_on],
+            air=air_of(visit, [air for air in air_ahead(today) if air.date >= done_on]),
             events=[
                 WearEvent(date=day.date, kind=WearEventKind(day.kind))
                 for day in planned
                 if day.date >= done_on
             ],
+            told=at_home(visit),
+            refreshes=refreshes(plan.client),
             learned=learned_wear(plan.client) if learning else None,
             on=max(today, done_on),
         )
     )
+
+
+def at_home(visit: Visit | None) -> list[DayTold]:
+    """What was told of the days of a wear."""
+    if visit is None:
+        return []
+    return [
+        DayTold(
+            date=row.date,
+            night=Night(row.slept_with) if row.slept_with else None,
+            refresh=Refreshing(row.refreshed_with) if row.refreshed_with else None,
+        )
+        for row in visit.checkins.order_by("-date")[:DAYS_MOST]
+    ]
+
+
+def air_of(visit: Visit | None, ahead: Sequence[AirOn]) -> list[AirOn]:
+    """The air of a wear: as it was on days that were told of, as forecast on those to come."""
+    rows = visit.checkins.values_list("date", "rh") if visit else ()
+    days = {air.date: air for air in ahead}
+    days |= {day: AirOn(date=day, rh=clamp(rh, 0.0, 1.0)) for day, rh in rows if rh is not None}
+    return [air for _, air in sorted(days.items())][-DAYS_MOST:]
+
+
+def refreshes(client: Client) -> bool:
+    """Whether a client freshens a style in between.
+
+    Yes, until many days were told with their night and none with anything in the morning.
+    """
+    rows = Checkin.objects.filter(visit__client=client).exclude(slept_with="")
+    told = list(rows.order_by("-date", "-pk").values_list("refreshed_with", flat=True)[:NEWEST])
+    return len(told) < LEAST_DAYS or any(told)
 
 
 def opened_on(visit: Visit) -> date | None:

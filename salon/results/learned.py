@@ -7,7 +7,7 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.db.models import F, Q, QuerySet, Value
+from django.db.models import BooleanField, ExpressionWrapper, F, Q, QuerySet, Value
 
 from craft.errors import CraftError
 from craft.ranges import factor_in_range
@@ -18,6 +18,10 @@ from salon.learning.models import LearnedSample, LearningChoice
 from salon.learning.services import DRYING, factors_from, learn_group
 from salon.platform.language import sentence
 
+#: The client stopped telling while the style still looked good.
+OPEN_ENDED = ExpressionWrapper(
+    Q(at_least__isnull=False, at_most__isnull=True), output_field=BooleanField()
+)
 #: So many visits of a value are listed, the newest first.
 LISTED = 200
 
@@ -70,6 +74,7 @@ class LearnedVisit:
         visit, client, name, at: which, of whom, when
         usual, actual: by the salon's standard, and what it was
         found: how dry it felt; only for drying
+        or_more: it was no less than `actual`, and nobody knows how much more
         used: it counts
         doubtful: it lies so far off that someone must confirm it
     """
@@ -81,6 +86,7 @@ class LearnedVisit:
     usual: float
     actual: float
     found: str
+    or_more: bool
     used: bool
     doubtful: bool
 
@@ -89,10 +95,13 @@ def visits_of(value: LearnedValue) -> list[LearnedVisit]:
     """Visits a learned value rests on, the newest first, at most `LISTED`."""
     if value.is_drying:
         rows: QuerySet[Any] = value.sets().annotate(
-            usual=F("forecast_h"), actual=F("opened_h"), found=F("dryness")
+            usual=F("forecast_h"),
+            actual=F("opened_h"),
+            found=F("dryness"),
+            or_more=Value(False),
         )
     else:
-        rows = value.samples().annotate(usual=F("standard"), found=Value(""))
+        rows = value.samples().annotate(usual=F("standard"), found=Value(""), or_more=OPEN_ENDED)
         if value.hands:
             rows = rows.filter(hands=value.hands)
     names = (
@@ -103,6 +112,7 @@ def visits_of(value: LearnedValue) -> list[LearnedVisit]:
         "usual",
         "actual",
         "found",
+        "or_more",
         "used",
         "doubtful",
     )

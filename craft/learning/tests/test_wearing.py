@@ -6,7 +6,7 @@ from unittest import TestCase
 import pandas as pd
 import statsmodels.formula.api as smf
 
-from craft.learning.wearing import LASTS, ToldDay, compare_habits, days_lasted, of_humidity
+from craft.learning.wearing import ToldDay, compare_habits, of_humidity
 
 
 def wears(
@@ -23,21 +23,6 @@ def wears(
             looks = level - fades * day + bonnet * (night == "bonnet") - humid * (rh - 0.6) / 0.1
             days.append(ToldDay(wear, day, looks + chance.gauss(0, 0.4), night, "", rh))
     return days
-
-
-class LastedTest(TestCase):
-    def test_a_straight_line_ends_where_it_fades(self) -> None:
-        self.assertAlmostEqual(days_lasted({day: 5 - 0.5 * day for day in range(6)}) or 0, 5.0)
-
-    def test_one_odd_day_does_not_matter_much(self) -> None:
-        told = {day: 5 - 0.5 * day for day in range(8)}
-        self.assertAlmostEqual(days_lasted(told | {3: 1}) or 0, 5.0, delta=1.0)
-
-    def test_too_little_says_nothing_and_what_does_not_fade_ends_at_the_wash(self) -> None:
-        self.assertIsNone(days_lasted({0: 5, 1: 4, 2: 4}))
-        self.assertEqual(days_lasted(dict.fromkeys(range(6), 4.0)), LASTS[1])
-        self.assertIsNone(days_lasted({0: 2, 1: 1, 2: 1, 3: 1}), "it never looked good")
-        self.assertAlmostEqual(days_lasted({0: 4, 1: 2, 2: 1, 3: 1}) or 0, 1.05, delta=0.2)
 
 
 class EffectTest(TestCase):

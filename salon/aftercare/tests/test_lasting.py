@@ -7,11 +7,12 @@ from uuid import uuid4
 from django.utils import timezone
 
 from craft.contract.wear import AirOn
-from salon.aftercare import lasting
+from salon.aftercare import lasting, wearing
 from salon.aftercare.checking import tell
 from salon.aftercare.models import Checkin
 from salon.aftercare.tests.base import visited
 from salon.learning.models import LearnedSample
+from salon.learning.services import learned_wear
 from salon.tests.base import ApiTest
 from salon.visits.log import follow
 from salon.visits.models import Visit
@@ -51,7 +52,8 @@ class LastingTest(ApiTest):
     def test_told_by_the_link_it_is_learned_at_once_with_the_air_of_the_day(self) -> None:
         visit = visited(self.person, self.user, STYLE, 5)
         self.told(visit, fades=0.5, days=5)
-        standard = LearnedSample.objects.get(quantity="wear").standard
+        before = LearnedSample.objects.get(quantity="wear")
+        self.assertIsNone(before.at_most)
         today = timezone.localdate()
         air = [AirOn(date=today, rh=0.7)]
         with patch.object(lasting, "air_ahead", return_value=air):
@@ -59,8 +61,8 @@ class LastingTest(ApiTest):
         self.assertEqual(told.rh, 0.7)
         self.assertIsNone(lasting.humidity_on(today - timedelta(days=1)))
         row = LearnedSample.objects.get(quantity="wear")
-        self.assertEqual((row.visit, row.standard), (visit.pk, standard))
-        self.assertLess(row.actual, 6)
+        self.assertEqual((row.visit, row.at_least, row.at_most), (visit.pk, 4, 5))
+        self.assertLess(row.standard, before.standard, "humid air is in what was expected of it")
 
     def test_what_the_chair_says_again_leaves_it_alone(self) -> None:
         visit = visited(self.person, self.user, STYLE, 20)
@@ -68,9 +70,21 @@ class LastingTest(ApiTest):
         follow(visit)
         self.assertTrue(LearnedSample.objects.filter(quantity="wear").exists())
 
-    def test_too_little_teaches_nothing(self) -> None:
-        self.told(visited(self.person, self.user, STYLE, 20), fades=0.5, days=3)
-        self.assertFalse(LearnedSample.objects.filter(quantity="wear").exists())
+    def test_early_good_days_and_then_silence_are_no_two_weeks(self) -> None:
+        for ago in (60, 45, 30):
+            self.told(visited(self.person, self.user, STYLE, ago), fades=0.1, days=4)
+        rows = LearnedSample.objects.filter(quantity="wear")
+        self.assertEqual({(row.at_least, row.at_most) for row in rows}, {(3, None)})
+        learned = learned_wear(self.person)
+        assert learned is not None
+        self.assertLess(learned.factor, 1.2)
+
+    def test_who_never_freshens_a_style_is_told_fewer_days(self) -> None:
+        visit = visited(self.person, self.user, STYLE, 12)
+        self.told(visit, fades=0.1, days=wearing.LEAST_DAYS)
+        self.assertFalse(wearing.refreshes(self.person))
+        visit.checkins.filter(pk=visit.checkins.latest("date").pk).update(refreshed_with="water")
+        self.assertTrue(wearing.refreshes(self.person))
 
     def test_findings_compare_nights_of_the_same_wear(self) -> None:
         for ago in (60, 45, 30, 20):

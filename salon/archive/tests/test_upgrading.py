@@ -137,6 +137,7 @@ class InstallationTest(BeforeTest):
         "clients_client": 5,
         "clients_historicalclient": 5,
         "clients_openedset": 1,
+        "learning_learnedsample": 2,
         "planning_plan": 1,
         "salon_settings_salon": 6,
         "salon_settings_historicalsalon": 6,

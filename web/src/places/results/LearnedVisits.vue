@@ -89,7 +89,9 @@ async function confirm() {
                       found: t(`chair.feels.${one.found}`),
                       after: amount(one.actual),
                     })
-                  : amount(one.actual)
+                  : one.or_more
+                    ? t('learned.orMore', { amount: amount(one.actual) })
+                    : amount(one.actual)
               }}
             </td>
             <td :data-label="t('learned.use')">
