@@ -13,11 +13,12 @@ from craft.learning.by_section import section_lessons
 from craft.learning.drying import Outcome, is_doubtful
 from craft.learning.lesson import Lesson
 from craft.learning.quantities import LENGTH, group_of, quantity_of
-from craft.learning.results import minutes_verdict
+from craft.learning.results import forecast_definition_score, minutes_verdict
 from craft.plan.drying_plan import DryingBasis
 from craft.plan.minutes import learned_as
+from craft.plan.timetable import SHAPING
 from craft.products.doses import FILM_G_PER_M2
-from craft.vocabulary import Dryness, LearnedOf, Promised, Verdict
+from craft.vocabulary import Dryness, LearnedOf, Promised, Trait, Verdict
 
 #: Less than this teaches nothing [min], [g]: minutes are noted whole, and a scale is no finer.
 #: Own values.
@@ -75,10 +76,30 @@ def lessons(
     yield from of_minutes(asked, answer, folded, paces)
     yield from of_doses(asked, folded)
     yield from section_lessons(asked, answer, folded)
+    yield from of_definition(asked, answer, folded)
     if folded.length_cm and answer.finished.length_cm > 0:
         learned = (asked.learned_length or Learned()).factor
         standard = answer.finished.length_cm / learned
         yield Lesson(LearnedOf.LENGTH, LENGTH, standard, folded.length_cm)
+
+
+def of_definition(asked: PlanRequest, answer: PlanAnswer, folded: VisitAnswer) -> Iterator[Lesson]:
+    """The score of the definition, from 1 to 5, of whoever shaped most of it."""
+    score, by = folded.scores.get(Trait.DEFINITION), shaped_by(folded)
+    if score is None or not by:
+        return
+    learned = (asked.learned_definition or Learned()).factor
+    standard = forecast_definition_score(answer.finished.day1_definition) / learned
+    yield Lesson(LearnedOf.DEFINITION, asked.goal.style, standard, float(score), by)
+
+
+def shaped_by(folded: VisitAnswer) -> str:
+    """Whose hands shaped most of it, by sections where they were ticked; empty: nobody knows."""
+    for run in folded.steps:
+        if learned_as(run.key) == SHAPING:
+            most = max(run.hands, key=lambda hands: len(hands.sections), default=None)
+            return most.by if most else run.by
+    return ""
 
 
 def of_doses(asked: PlanRequest, folded: VisitAnswer) -> Iterator[Lesson]:

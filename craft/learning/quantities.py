@@ -16,11 +16,12 @@ SPREADS = {
     LearnedOf.DETANGLING: Spreads(salon=0.25, unit=0.25, visit=0.30, half_life_days=180),
     LearnedOf.DOSE: Spreads(salon=0.15, unit=0.15, visit=0.12, half_life_days=180),
     LearnedOf.LENGTH: Spreads(salon=0.08, unit=0.10, visit=0.05, half_life_days=270),
+    # Of scores of whole points from 1 to 5.
+    LearnedOf.DEFINITION: Spreads(salon=0.12, unit=0.10, visit=0.18, half_life_days=365),
     # Against the other sections of the same visit: the pace of the day falls out.
     LearnedOf.POSITION: Spreads(salon=0.20, unit=0.15, visit=0.15, half_life_days=365),
     LearnedOf.ZONE_DOSE: Spreads(salon=0.15, unit=0.15, visit=0.15, half_life_days=270),
-    # Scores of whole points stray more than the wear itself.
-    LearnedOf.WEAR: Spreads(salon=0.15, unit=0.25, visit=0.45, half_life_days=270),
+    LearnedOf.WEAR: Spreads(salon=0.25, unit=0.25, visit=0.20, half_life_days=270),
 }
 #: Groups of what is not distinguished by steps.
 LENGTH, WEAR = "length", "wear"

@@ -17,6 +17,7 @@ from craft.plan.separate import SEPARATED_SHARE, separated
 from craft.products.doses import FILM_G_PER_M2
 from craft.products.layer import STAYS
 from craft.products.stays import fixative_share
+from craft.ranges import SCORE_MAX, SCORE_MIN, clamp
 from craft.styles.technique import Technique
 from craft.vocabulary import Detail, Manner, Role
 from craft.words import plural
@@ -66,9 +67,32 @@ def day1_definition(case: Case, forecast: Forecast) -> float:
     """
     kept = held(case.technique.setting.by_itself, hold_of(case))
     damp = DAMP_SHARE * (1 - forecast.run.at(forecast.release_h))
-    low, high = DEFINITION_RANGE
     parted = 1 - SEPARATED_SHARE * separated(case)
-    return min(high, max(low, form_of(case) * kept * parted * (1 - damp)))
+    forecast_of_form = form_of(case) * kept * parted * (1 - damp)
+    return clamp(as_learned(forecast_of_form, case.request.learned_definition), *DEFINITION_RANGE)
+
+
+def as_learned(definition: float, learned: Learned | None) -> float:
+    """A definition [0 to 1] as these hands make it: they are known by their scores of 1 to 5."""
+    if learned is None or not learned.visits:
+        return definition
+    span = SCORE_MAX - SCORE_MIN
+    return (learned.factor * (SCORE_MIN + span * definition) - SCORE_MIN) / span
+
+
+def learned_definition(learned: Learned | None) -> Iterator[Reason]:
+    """Why it comes out more or less defined than by the model."""
+    if learned is not None and learned.visits:
+        yield reason(
+            "learned_definition",
+            say(
+                "Scored at {factor:.2f} times the forecast: {basis}.",
+                factor=learned.factor,
+                basis=learned.basis,
+            ),
+            say("{visits} visits", visits=learned.visits),
+            LEARNED,
+        )
 
 
 def definition_reason(case: Case) -> Reason:
@@ -161,6 +185,7 @@ def finished_look(case: Case, forecast: Forecast) -> Finished:
             ),
             *learned_length(learned),
             definition_reason(case),
+            *learned_definition(case.request.learned_definition),
             reason(
                 "wear",
                 say(

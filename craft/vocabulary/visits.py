@@ -162,6 +162,8 @@ class LearnedOf(StrEnum):
     DETANGLING = "detangling"
     DOSE = "dose"
     LENGTH = "length"
+    DEFINITION = "definition"
+    """Score of the definition, by technique and hands."""
     WEAR = "wear"
     POSITION = "position"
     """Minutes of a section by its place in a cycle, against the others of the same visit."""

@@ -24,6 +24,10 @@ class LearnedSample(models.Model):
     group = models.CharField(max_length=80, help_text="What is learned together.")
     standard = models.FloatField(help_text="Value of the salon's standard: minutes, grams or cm.")
     actual = models.FloatField(help_text="What it was.")
+    at_least = models.FloatField(
+        null=True, help_text="Where only bounds were seen: it was no less than this."
+    )
+    at_most = models.FloatField(null=True, help_text="Nor more than this; null: nobody knows.")
     log_ratio = models.FloatField()
     expected = models.FloatField(
         null=True, help_text="Its logarithm, by what had been learned before; null: nothing had."

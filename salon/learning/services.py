@@ -12,6 +12,8 @@ from django.utils import timezone
 from craft.contract.plan.request import Learned
 from craft.contract.plan.request import LearnedOdds as AskedOdds
 from craft.learning.by_section import place_of
+from craft.learning.lasting import Lasted, client_estimate, salon_estimate
+from craft.learning.lasting import is_doubtful as wear_is_doubtful
 from craft.learning.lesson import Lesson
 from craft.learning.quantities import (
     SPREADS,
@@ -45,7 +47,7 @@ DAY_S = 86_400.0
 #: What choices call the drying of opened sets.
 DRYING = "drying"
 #: What goes by the hands; the rest goes by the client.
-BY_HANDS = frozenset({LearnedOf.MINUTES, LearnedOf.POSITION})
+BY_HANDS = frozenset({LearnedOf.MINUTES, LearnedOf.POSITION, LearnedOf.DEFINITION})
 #: What the log of a visit tells; how a style lasts is reported from home.
 OF_THE_CHAIR = frozenset(LearnedOf) - {LearnedOf.WEAR}
 
@@ -125,18 +127,49 @@ def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Foreca
             estimate = unseen(spreads)
         elif LearnedOf(row.quantity) in BY_HANDS:
             estimate = estimate_of(kept.get((row.quantity, row.group, row.hands), salon))
+        elif row.quantity == LearnedOf.WEAR:
+            estimate = client_estimate(wears_of(row.client), estimate_of(salon))
         else:
-            seen = own.get((row.quantity, row.group), ())
-            estimate = unit_estimate(seen, estimate_of(salon), spreads)
-        row.doubtful = is_doubtful(row.log_ratio, estimate)
+            before_it = own.get((row.quantity, row.group), ())
+            estimate = unit_estimate(before_it, estimate_of(salon), spreads)
+        seen = lasted_of(row)
+        row.doubtful = (
+            wear_is_doubtful(seen, estimate) if seen else is_doubtful(row.log_ratio, estimate)
+        )
         if (row.quantity, row.group) in before:
             row.expected, row.inside = before[row.quantity, row.group]
             continue
         if salon is None or salon.newest_at >= row.at:
             continue
-        low, high = estimate.next_interval()
         row.expected = estimate.log_factor
-        row.inside = low <= math.exp(row.log_ratio) <= high
+        row.inside = fell_inside(row, *estimate.next_interval())
+
+
+def fell_inside(row: LearnedSample, low: float, high: float) -> bool | None:
+    """Whether what was seen fell within a range [times the standard]; None where nobody can tell.
+
+    Of a style that still looked good when its client stopped telling, only a day beyond the range
+    tells anything.
+    """
+    seen = lasted_of(row)
+    if seen is None:
+        return low <= math.exp(row.log_ratio) <= high
+    if seen.at_most is None:
+        return False if seen.at_least > high else None
+    return seen.at_least <= high and seen.at_most >= low
+
+
+def lasted_of(row: LearnedSample, days_ago: float = 0.0) -> Lasted | None:
+    """What was seen of how long a style lasts; None for another quantity.
+
+    Args:
+        row: a sample
+        days_ago: how old it is [d]
+    """
+    if row.quantity != LearnedOf.WEAR:
+        return None
+    at_most = None if row.at_most is None else row.at_most / row.standard
+    return Lasted((row.at_least or row.actual) / row.standard, at_most, days_ago)
 
 
 def keep_promises(visit: int, promises: Iterable[Promise]) -> None:
@@ -186,13 +219,20 @@ def factors_from(
     Returns:
         the factors by unit, "" for the salon; and when the newest visit began
     """
+    if quantity is LearnedOf.WEAR:
+        newest_rows = list(samples.order_by("-at", "-pk")[:NEWEST])
+        told = [(row.client_id, seen) for row in newest_rows if (seen := aged(row))]
+        newest = newest_rows[0].at if newest_rows else None
+        return {"": salon_estimate(told)}, newest
     unit = "hands" if quantity in BY_HANDS else "client_id"
-    rows = samples.order_by("-at", "-pk").values_list(unit, "log_ratio", "at")
+    rows = samples.order_by("-at", "-pk").values_list(unit, "log_ratio", "at", "doubtful")
     units: dict[str, list[Sample]] = {}
     newest = None
-    for name, log_ratio, at in rows[:NEWEST]:
+    for name, log_ratio, at, doubtful in rows[:NEWEST]:
         newest = newest or at
-        units.setdefault(str(name), []).append(Sample(log_ratio, days_since(at)))
+        # A doubtful sample is used only once somebody has confirmed it.
+        sample = Sample(log_ratio, days_since(at), confirmed=doubtful)
+        units.setdefault(str(name), []).append(sample)
     return learn(units, SPREADS[quantity]), newest
 
 
@@ -247,6 +287,7 @@ class LearnedParts:
         doses: by role, what this client's hair takes
         zone_doses: by role and zone, what it takes there against the rest of the head
         length: what this client's hair hangs at, against the forecast
+        definition: what these hands score in this technique, against the forecast
         odds: how odds of dry came true
     """
 
@@ -255,6 +296,7 @@ class LearnedParts:
     doses: dict[Role, Learned]
     zone_doses: dict[Role, dict[Zone, Learned]]
     length: Learned | None
+    definition: Learned | None
     odds: AskedOdds | None
 
 
@@ -272,8 +314,8 @@ def learned_for(client: Client, by: User | None, style: str) -> LearnedParts:
         kept.setdefault((row.quantity, row.group), {})[row.hands] = estimate_of(row)
     by_client = any(quantity not in BY_HANDS for quantity, _ in kept)
     own = samples_of(client) if by_client else {}
-    parts = LearnedParts({}, {}, {}, {}, None, odds_as_asked())
-    length = None
+    parts = LearnedParts({}, {}, {}, {}, None, None, odds_as_asked())
+    length = definition = None
     for (quantity, group), estimates in kept.items():
         salon = estimates.get("")
         if salon is None or quantity == LearnedOf.WEAR:
@@ -283,7 +325,9 @@ def learned_for(client: Client, by: User | None, style: str) -> LearnedParts:
                 estimates.get(hands, salon), salon, say("{name}'s", name=name_of(by))
             )
             place, key = place_of(group, style), step_of(group, style)
-            if quantity == LearnedOf.MINUTES and key:
+            if quantity == LearnedOf.DEFINITION:
+                definition = own_hands if group == style else definition
+            elif quantity == LearnedOf.MINUTES and key:
                 parts.minutes[key] = own_hands
             elif quantity == LearnedOf.POSITION and place:
                 parts.positions[place] = own_hands
@@ -301,7 +345,7 @@ def learned_for(client: Client, by: User | None, style: str) -> LearnedParts:
         elif seen:
             # How long one client hangs says little of another.
             length = learned
-    return replace(parts, length=length)
+    return replace(parts, length=length, definition=definition)
 
 
 def learned_wear(client: Client) -> Learned | None:
@@ -310,9 +354,19 @@ def learned_wear(client: Client) -> Learned | None:
     if row is None:
         return None
     salon = estimate_of(row)
-    seen = samples_of(client).get((LearnedOf.WEAR, WEAR), ())
-    of_client = unit_estimate(seen, salon, SPREADS[LearnedOf.WEAR])
+    of_client = client_estimate(wears_of(client), salon)
     return as_asked(of_client, salon, say("this client's"), "wear")
+
+
+def wears_of(client: Client) -> list[Lasted]:
+    """What was seen of how long styles last on a client."""
+    rows = LearnedSample.objects.filter(client=client, quantity=LearnedOf.WEAR, used=True)
+    return [seen for row in rows[:NEWEST_OF_HEAD] if (seen := aged(row))]
+
+
+def aged(row: LearnedSample) -> Lasted | None:
+    """The same, with how old it is today."""
+    return lasted_of(row, days_since(row.at))
 
 
 def step_of(group: str, style: str) -> str:
@@ -326,10 +380,10 @@ def samples_of(client: Client) -> Mapping[tuple[str, str], Sequence[Sample]]:
     """What was seen of one client, by quantity and group."""
     rows = LearnedSample.objects.filter(client=client, used=True).exclude(quantity__in=BY_HANDS)
     samples: dict[tuple[str, str], list[Sample]] = {}
-    for quantity, group, log_ratio, at in rows.values_list("quantity", "group", "log_ratio", "at")[
-        :NEWEST_OF_HEAD
-    ]:
-        samples.setdefault((quantity, group), []).append(Sample(log_ratio, days_since(at)))
+    columns = ("quantity", "group", "log_ratio", "at", "doubtful")
+    for quantity, group, log_ratio, at, doubtful in rows.values_list(*columns)[:NEWEST_OF_HEAD]:
+        sample = Sample(log_ratio, days_since(at), confirmed=doubtful)
+        samples.setdefault((quantity, group), []).append(sample)
     return samples
 
 

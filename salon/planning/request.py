@@ -101,6 +101,7 @@ def request_of(client: Client, wish: ClientWish, by: User) -> PlanRequest:
             learned_doses=learned.doses,
             learned_zone_doses=learned.zone_doses,
             learned_length=learned.length,
+            learned_definition=learned.definition,
             learned_odds=learned.odds,
             drying_factor=drying.factor,
             drying_spread=drying.spread,

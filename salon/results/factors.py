@@ -32,6 +32,8 @@ def group_name(quantity: LearnedOf, group: str) -> str:
     """A group in words: shaping by its technique, a place by its zone, the rest by its key."""
     if group.startswith(f"{SHAPING} "):
         return TECHNIQUES[Style(group.removeprefix(f"{SHAPING} "))].title
+    if quantity is LearnedOf.DEFINITION:
+        return TECHNIQUES[Style(group)].title
     first, _, second = group.partition(" ")
     if quantity is LearnedOf.POSITION:
         slower = slows_after(group)

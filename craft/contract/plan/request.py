@@ -442,6 +442,8 @@ class PlanRequest(Wish):
     """How odds of dry came true."""
     learned_length: Learned | None = None
     """What this head hangs at, against the forecast."""
+    learned_definition: Learned | None = None
+    """What these hands score in this technique, from 1 to 5, against the forecast."""
     drying_factor: LearnedFactor = 1.0
     """Learned multiplier on drying times."""
     drying_spread: LearnedSpread = LOG_SPREAD

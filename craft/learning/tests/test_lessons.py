@@ -46,6 +46,15 @@ class LessonsTest(TestCase):
         self.assertAlmostEqual(standard, planned_minutes("shape") / ASKED.pace * 1.2)
         self.assertEqual((actual, hands), (60, "mara"))
 
+    def test_definition_is_of_the_technique_and_of_who_shaped_it(self) -> None:
+        key = (LearnedOf.DEFINITION, "flat_twist_out")
+        scored = folded(*SHAPED, entry(5, 93, "score", trait="definition", value=3))
+        standard, actual, hands = taught(scored)[key]
+        self.assertAlmostEqual(standard, 1 + 4 * PLAN.finished.day1_definition)
+        self.assertEqual((actual, hands), (3, "mara"))
+        unshaped = folded(SHAPED[0], entry(2, 93, "score", trait="definition", value=3))
+        self.assertNotIn(key, taught(unshaped))
+
     def test_what_the_plan_had_learned_is_taken_out_again(self) -> None:
         learned = {"shape": {"factor": 1.25, "visits": 6, "basis": "your last 6 rows"}}
         asked = parse(PlanRequest, plan_request(goal=GOAL, learned_minutes=learned))

@@ -69,6 +69,17 @@ class LearnedPlanTest(TestCase):
         )
         self.assertTrue(any("last 5 lengths" in each.because for each in after.reasons))
 
+    def test_hands_that_define_less_are_forecast_less_and_it_says_why(self) -> None:
+        """On the scale of 1 to 5, as it is scored: 0.9 of 4.2 points are 3.8."""
+        less = {"factor": 0.9, "unsure": 0.05, "visits": 6, "basis": "your last 6 visits"}
+        before = planned(goal=self.goal).finished
+        after = planned(goal=self.goal, learned_definition=less).finished
+        score = 0.9 * (1 + 4 * before.day1_definition)
+        self.assertAlmostEqual(1 + 4 * after.day1_definition, score, delta=0.05)
+        self.assertTrue(any("0.90 times the forecast" in each.because for each in after.reasons))
+        nobody = planned(goal=self.goal, learned_definition=less | {"visits": 0}).finished
+        self.assertEqual(nobody.day1_definition, before.day1_definition)
+
 
 class QuantityTest(TestCase):
     def test_shaping_is_learned_by_technique_and_detangling_by_head(self) -> None:

@@ -4589,6 +4589,27 @@ export interface components {
             explain?: boolean;
         };
         /**
+         * DayTold
+         * @description What a client told of a day.
+         */
+        DayTold: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * @description What it was slept with on the night before; null where nobody said.
+             * @default null
+             */
+            night?: components["schemas"]["Night"] | null;
+            /**
+             * @description What freshened it in the morning; null where nobody said: then it is taken as usual.
+             * @default null
+             */
+            refresh?: components["schemas"]["Refreshing"] | null;
+        };
+        /**
          * DensityOut
          * @description Counted density; eight times in ten the true one lies between low and high.
          */
@@ -7023,12 +7044,13 @@ export interface components {
          *     * `detangling` - detangling
          *     * `dose` - dose
          *     * `length` - length
+         *     * `definition` - definition
          *     * `wear` - wear
          *     * `position` - position
          *     * `zone_dose` - zone_dose
          * @enum {string}
          */
-        LearnedQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "wear" | "position" | "zone_dose";
+        LearnedQuantityEnum: "minutes" | "detangling" | "dose" | "length" | "definition" | "wear" | "position" | "zone_dose";
         /** @description A factor on the value of the salon's standard. */
         LearnedRow: {
             quantity: components["schemas"]["LearnedValueEnum"];
@@ -7069,12 +7091,13 @@ export interface components {
          *     * `detangling` - detangling
          *     * `dose` - dose
          *     * `length` - length
+         *     * `definition` - definition
          *     * `wear` - wear
          *     * `position` - position
          *     * `zone_dose` - zone_dose
          * @enum {string}
          */
-        LearnedValueEnum: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear" | "position" | "zone_dose";
+        LearnedValueEnum: "drying" | "minutes" | "detangling" | "dose" | "length" | "definition" | "wear" | "position" | "zone_dose";
         /** @description A visit behind a learned value. */
         LearnedVisit: {
             visit: number;
@@ -7094,6 +7117,8 @@ export interface components {
             actual: number;
             /** @description Dryness; only for drying. */
             found: string;
+            /** @description It was no less than that: a client stopped telling while the style looked good. */
+            or_more: boolean;
             /** @description Whether the value is learned from it. */
             used: boolean;
             /** @description So unusual that somebody must confirm it first. */
@@ -9078,6 +9103,11 @@ export interface components {
              */
             learned_length?: components["schemas"]["Learned"] | null;
             /**
+             * @description What these hands score in this technique, from 1 to 5, against the forecast.
+             * @default null
+             */
+            learned_definition?: components["schemas"]["Learned"] | null;
+            /**
              * Drying Factor
              * @description Learned multiplier on drying times.
              * @default 1
@@ -9269,6 +9299,11 @@ export interface components {
              * @default null
              */
             learned_length?: components["schemas"]["Learned"] | null;
+            /**
+             * @description What these hands score in this technique, from 1 to 5, against the forecast.
+             * @default null
+             */
+            learned_definition?: components["schemas"]["Learned"] | null;
             /**
              * Drying Factor
              * @description Learned multiplier on drying times.
@@ -13353,6 +13388,12 @@ export interface components {
              * @description The last day it looks as it should; null where nothing is known of it.
              */
             good_until: string | null;
+            /**
+             * Good Days
+             * @description Days from being there for which it looks as it should, whenever it is washed.
+             * @default null
+             */
+            good_days?: number | null;
             /** Good Until Low */
             good_until_low: string | null;
             /**
@@ -13594,6 +13635,17 @@ export interface components {
             air?: components["schemas"]["AirOn"][];
             /** Events */
             events?: components["schemas"]["WearEvent"][];
+            /**
+             * Told
+             * @description What was told of single days; the others are taken as usual for this client.
+             */
+            told?: components["schemas"]["DayTold"][];
+            /**
+             * Refreshes
+             * @description The client freshens it on the days that want it.
+             * @default true
+             */
+            refreshes?: boolean;
             /**
              * @description How long styles last on this head, times what is usual.
              * @default null
@@ -18371,11 +18423,12 @@ export interface operations {
                  *     * `detangling` - detangling
                  *     * `dose` - dose
                  *     * `length` - length
+                 *     * `definition` - definition
                  *     * `wear` - wear
                  *     * `position` - position
                  *     * `zone_dose` - zone_dose
                  */
-                quantity: "drying" | "minutes" | "detangling" | "dose" | "length" | "wear" | "position" | "zone_dose";
+                quantity: "drying" | "minutes" | "detangling" | "dose" | "length" | "definition" | "wear" | "position" | "zone_dose";
             };
             header?: never;
             path?: never;
@@ -20252,7 +20305,7 @@ export const pathsApiPlansPkCardPdfGetParametersQueryLanguageValues: ReadonlyArr
 export const pathsApiPlansPkCardPdfGetParametersQuerySizeValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/plans/{pk}/card.pdf"]["get"]["parameters"]["query"]["size"]> = ["a4", "large", "phone"];
 export const pathsApiResultsDataGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data/"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
 export const pathsApiResultsDataCsvGetParametersQueryTableValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/data.csv"]["get"]["parameters"]["query"]["table"]> = ["days", "factors", "pairs", "promises", "samples", "visits"];
-export const pathsApiResultsLearnedGetParametersQueryQuantityValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/learned/"]["get"]["parameters"]["query"]["quantity"]> = ["drying", "minutes", "detangling", "dose", "length", "wear", "position", "zone_dose"];
+export const pathsApiResultsLearnedGetParametersQueryQuantityValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/results/learned/"]["get"]["parameters"]["query"]["quantity"]> = ["drying", "minutes", "detangling", "dose", "length", "definition", "wear", "position", "zone_dose"];
 export const pathsApiSavedViewsGetParametersQueryPlaceValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/saved-views/"]["get"]["parameters"]["query"]["place"]> = ["visits", "clients"];
 export const pathsApiScaleStreamGetParametersQueryFormatValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/scale/stream/"]["get"]["parameters"]["query"]["format"]> = ["json", "stream"];
 export const pathsApiVisitsGetParametersQueryDrynessValues: ReadonlyArray<FlattenedDeepRequired<paths>["/api/visits/"]["get"]["parameters"]["query"]["dryness"]> = ["dry", "damp_roots", "wet"];
@@ -20327,8 +20380,8 @@ export const layerWayValues: ReadonlyArray<FlattenedDeepRequired<components>["sc
 export const layeringValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Layering"]> = ["auto", "LOC", "LCO"];
 export const layeringEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayeringEnum"]> = ["auto", "LOC", "LCO"];
 export const layoutEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LayoutEnum"]> = ["halves", "coils", "visits"];
-export const learnedQuantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedQuantityEnum"]> = ["minutes", "detangling", "dose", "length", "wear", "position", "zone_dose"];
-export const learnedValueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedValueEnum"]> = ["drying", "minutes", "detangling", "dose", "length", "wear", "position", "zone_dose"];
+export const learnedQuantityEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedQuantityEnum"]> = ["minutes", "detangling", "dose", "length", "definition", "wear", "position", "zone_dose"];
+export const learnedValueEnumValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["LearnedValueEnum"]> = ["drying", "minutes", "detangling", "dose", "length", "definition", "wear", "position", "zone_dose"];
 export const leftoverKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Leftover"]["kind"]> = ["leftover"];
 export const lengthKindValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Length"]["kind"]> = ["length"];
 export const levelValues: ReadonlyArray<FlattenedDeepRequired<components>["schemas"]["Level"]> = ["low", "medium", "high"];

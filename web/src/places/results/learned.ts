@@ -7,6 +7,7 @@ const UNITS = {
   detangling: 'min',
   dose: 'g',
   length: 'cm',
+  definition: '/ 5',
   wear: 'd',
   drying: 'h',
   position: 'min',
