@@ -184,11 +184,16 @@ def keep_promises(visit: int, promises: Iterable[Promise]) -> None:
 
 def learn_odds() -> None:
     """Learn again how odds of dry have to be bent to come true."""
-    rows = Promise.objects.filter(kind=Promised.DRY).values_list("odds", "forecast", "came", "at")
-    newest = list(rows[:NEWEST])
+    columns = ("odds", "forecast", "came", "at", "client_id")
+    newest = list(Promise.objects.filter(kind=Promised.DRY).values_list(*columns)[:NEWEST])
     # Told bent, what the forecast had counts: what is bent is not bent again.
-    odds = [given if forecast is None else forecast for given, forecast, _, _ in newest]
-    learned = calibrate(odds, [row[2] for row in newest], [days_since(row[3]) for row in newest])
+    odds = [given if forecast is None else forecast for given, forecast, *_ in newest]
+    learned = calibrate(
+        odds,
+        came=[row[2] for row in newest],
+        days_ago=[days_since(row[3]) for row in newest],
+        clients=[row[4] for row in newest],
+    )
     LearnedOdds.objects.update_or_create(
         kind=Promised.DRY,
         defaults={

@@ -99,13 +99,16 @@ def promises() -> list[PromiseRecord]:
     """What plans promised with odds, beside what came."""
     rows = []
     for kind in Promised:
-        rows_of = Promise.objects.filter(kind=kind).values_list("odds", "came", "forecast")
+        rows_of = Promise.objects.filter(kind=kind).values_list(
+            "odds", "came", "forecast", "client_id"
+        )
         pairs = list(rows_of[:PROMISES])
         if not pairs:
             continue
         odds, came = [pair[0] for pair in pairs], [pair[1] for pair in pairs]
-        alone = [given if forecast is None else forecast for given, _, forecast in pairs]
-        bent = calibrate(alone, came)
+        alone = [given if forecast is None else forecast for given, _, forecast, _ in pairs]
+        clients = [pair[3] for pair in pairs]
+        bent = calibrate(alone, came, clients=clients)
         rows.append(
             PromiseRecord(
                 kind=kind.value,
@@ -115,7 +118,7 @@ def promises() -> list[PromiseRecord]:
                 brier=brier(odds, came),
                 log_score=log_score(odds, came),
                 log_score_alone=log_score(alone, came),
-                classes=reliability(odds, came),
+                classes=reliability(odds, came, clients),
                 bent=[BentOdds(each, bent.odds(each)) for each in (0.5, 0.7, 0.9)],
             )
         )

@@ -2,6 +2,7 @@
 
 import math
 import random
+from dataclasses import replace
 from unittest import TestCase
 
 from hypothesis import given
@@ -13,6 +14,8 @@ from craft.learning.drying import Outcome, head_factor, is_doubtful, salon_facto
 from craft.physics.drying import LOG_SPREAD
 from craft.ranges import CLIENT_STEP, FACTOR_LEAST, FACTOR_MOST, SALON_STEP
 from craft.vocabulary import Dryness
+
+NINE_IN_TEN_Z = 1.645
 
 
 def opened(forecast: float, at: float, dryness: Dryness = Dryness.DRY) -> Outcome:
@@ -75,6 +78,41 @@ class LearningTest(TestCase):
         salon = salon_factor(outcomes)
         self.assertAlmostEqual(salon.factor, 1.4, delta=0.12)
         self.assertAlmostEqual(head_factor([], salon).factor, salon.factor, places=2)
+
+
+class CoverTest(TestCase):
+    """Ranges of the next set in 300 salons, also where one client dries slowly and comes often."""
+
+    def covered(self, *, slow: bool) -> tuple[float, float]:
+        """Share of next sets within nine in ten, and of the salons' factors."""
+        sets, salons = [], []
+        for seed in range(150):
+            chance = random.Random(seed)
+            own = chance.gauss(0, 0.25)
+            heads = [own + chance.gauss(0, learning.BETWEEN_HEADS) for _ in range(10)]
+            visits = [chance.randint(1, 8) for _ in heads]
+            if slow:
+                heads[0], visits[0] = own + math.log(1.8), 15
+            outcomes = [
+                replace(each, head=head)
+                for head, (factor, count) in enumerate(zip(heads, visits, strict=True))
+                for each in simulated(math.exp(factor), count, 100 * seed + head)
+            ]
+            chance.shuffle(outcomes)
+            salon = salon_factor(outcomes)
+            salons.append(abs(math.log(salon.factor) - own) < NINE_IN_TEN_Z * salon.unsure)
+            for head, factor in enumerate(heads):
+                learned = head_factor([each for each in outcomes if each.head == head], salon)
+                off = factor + chance.gauss(0, learning.DAY_TO_DAY) - math.log(learned.factor)
+                sets.append(abs(off) < NINE_IN_TEN_Z * learned.spread)
+        return sum(sets) / len(sets), sum(salons) / len(salons)
+
+    def test_nine_in_ten_next_sets_lie_in_their_range(self) -> None:
+        for slow in (False, True):
+            with self.subTest(slow=slow):
+                sets, salons = self.covered(slow=slow)
+                self.assertTrue(0.85 <= sets <= 0.95, sets)
+                self.assertGreaterEqual(salons, 0.85)
 
 
 OUTCOMES = st.builds(

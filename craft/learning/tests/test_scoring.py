@@ -7,12 +7,14 @@ import numpy as np
 from scipy import stats
 
 from craft.learning.scoring import (
+    agreement,
     brier,
     calibrate,
     log_score,
     reliability,
     share_interval,
 )
+from craft.learning.tests.promising_clients import promised
 
 
 def promises(seed: int, count: int, bend: float = 1.0) -> tuple[list[float], list[bool]]:
@@ -45,6 +47,44 @@ class ScoreTest(TestCase):
         for row in rows:
             self.assertAlmostEqual(row.promised, row.came, delta=0.03)
             self.assertTrue(row.came_low <= row.came <= row.came_high)
+
+
+class ClientsTest(TestCase):
+    """Promises of one client are not so many promises: 300 salons, one of them slow or none."""
+
+    def covered(self, *, slow: bool) -> tuple[float, float]:
+        """Share of intervals that hold the truth, and mean error of odds of 0.9 once bent."""
+        held, off = [], []
+        for seed in range(300):
+            made = promised(seed, 0.8, slow=slow)
+            for row in reliability(made.odds, made.came, made.clients):
+                inside = [each for each in made.odds if row.low <= each < row.high]
+                true = sum(made.true_share(each) for each in inside) / len(inside)
+                held.append(row.came_low <= true <= row.came_high)
+            bent = calibrate(made.odds, made.came, clients=made.clients)
+            off.append(bent.odds(0.9) - made.true_share(0.9))
+        return sum(held) / len(held), sum(off) / len(off)
+
+    def test_intervals_hold_the_truth_nine_in_ten_times(self) -> None:
+        for slow in (False, True):
+            with self.subTest(slow=slow):
+                share, off = self.covered(slow=slow)
+                self.assertTrue(0.85 <= share <= 0.95, share)
+                self.assertLess(abs(off), 0.03)
+
+    def test_one_slow_client_does_not_bend_everybodys_odds(self) -> None:
+        alone, together = [], []
+        for seed in range(100):
+            made = promised(seed, 0.8, slow=True)
+            true = made.true_share(0.9)
+            alone.append(abs(calibrate(made.odds, made.came).odds(0.9) - true))
+            levels = calibrate(made.odds, made.came, clients=made.clients)
+            together.append(abs(levels.odds(0.9) - true))
+        self.assertLess(sum(together), 0.6 * sum(alone))
+
+    def test_promises_that_do_not_agree_count_in_full(self) -> None:
+        self.assertLess(agreement([True, False] * 10, list(range(20))), 1.1)
+        self.assertGreater(agreement([True] * 10 + [False] * 10, [0] * 10 + [1] * 10), 3)
 
 
 class CalibrationTest(TestCase):
