@@ -14,6 +14,7 @@ from craft.physics import drying, film, rates
 from craft.physics.air import warmed_humidity
 from craft.physics.fibre import regain
 from craft.physics.rates import Cylinder, Stage
+from craft.tests.dryer_energy import dried
 from craft.vocabulary import SetKind, StageKind
 
 ROOM = Stage(StageKind.AIR, 22, 0.5)
@@ -112,6 +113,16 @@ class EnergyTest(TestCase):
         heat = film.heat_in(across_m, temp, speed, 15.0, surface)
         used = film.evaporation(across_m, temp, rh, speed, 15.0) * film.evaporation_heat(surface)
         self.assertLessEqual(used, heat + 0.5)
+
+    def test_no_dryer_gives_more_than_comes_out_of_the_plug(self) -> None:
+        """180 plans: water out times latent heat, and what the blown air can carry."""
+        rows = list(dried())
+        self.assertGreater(len(rows), 150)
+        for row in rows:
+            with self.subTest(row.name):
+                self.assertLess(row.share, 0.4, "most of the warm air misses the hair")
+                self.assertLess(row.water_g, row.carries_g)
+        self.assertGreater(max(row.share for row in rows), 0.15)
 
     def test_a_dryer_gives_no_more_than_it_has(self) -> None:
         many = made_of(SetKind.COIL, 120, 900, 40, 0.8)

@@ -156,6 +156,40 @@ def bench_drying() -> None:
         print(f"  {odds[seen.name]:.2f}  {seen.name} ({seen.tuned or 'held out'})")
 
 
+def bench_truth() -> None:
+    """Energy of dryers, and how ranges and odds hold what they say, in salons of another law."""
+    from craft.learning.scoring import calibrate, log_score, reliability
+    from craft.learning.tests.held_out_wears import held_out
+    from craft.learning.tests.promising_clients import promised
+    from craft.tests.dryer_energy import dried
+
+    rows = list(dried())
+    most = max(rows, key=lambda row: row.share)
+    print(f"heat into water, of the heat of the plug, {len(rows)} plans: at most {most.share:.0%}")
+    worn = held_out(range(8))
+    print(
+        f"days of {worn.wears} held-out wears: error {worn.learned:.2f} learned, {worn.plain:.2f} "
+        f"before; within nine in ten {worn.inside:.0%}"
+    )
+    for slow in (False, True):
+        held, scores, bent_scores = [], [], []
+        for seed in range(300):
+            made = promised(seed, 0.8, slow=slow)
+            for row in reliability(made.odds, made.came, made.clients):
+                inside = [each for each in made.odds if row.low <= each < row.high]
+                true = statistics.mean(made.true_share(each) for each in inside)
+                held.append(row.came_low <= true <= row.came_high)
+            bend = calibrate(made.odds, made.came, clients=made.clients)
+            after = promised(10_000 + seed, 0.8, slow=slow)
+            scores.append(log_score(after.odds, after.came))
+            bent_scores.append(log_score([bend.odds(each) for each in after.odds], after.came))
+        print(
+            f"odds of 300 salons{', one client slow' if slow else ''}: within nine in ten "
+            f"{statistics.mean(held):.0%}; log score {statistics.mean(scores):.3f} as forecast, "
+            f"{statistics.mean(bent_scores):.3f} bent"
+        )
+
+
 #: A legal timetable is there after so long, and this near to the bound after a second.
 FIRST_S, NEAR_S, NEAR = 0.3, 1.0, 1.02
 
@@ -329,6 +363,7 @@ def main() -> None:
         bench_core()
         bench_crown()
         bench_drying()
+        bench_truth()
         bench_day()
         fuzz_core()
         bench_labels()
