@@ -11,6 +11,10 @@ from salon.clients.models import Client
 QUANTITIES = [(quantity.value, quantity.value) for quantity in LearnedOf]
 
 
+#: It was no less than that, and nobody knows how much more.
+OPEN_ENDED = Q(at_least__isnull=False, at_most__isnull=True)
+
+
 class LearnedSample(models.Model):
     """What one visit says of one quantity, against the value of the salon's standard.
 

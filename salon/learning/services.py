@@ -148,14 +148,14 @@ def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Foreca
 def fell_inside(row: LearnedSample, low: float, high: float) -> bool | None:
     """Whether what was seen fell within a range [times the standard]; None where nobody can tell.
 
-    Of a style that still looked good when its client stopped telling, only a day beyond the range
-    tells anything.
+    Of a style that still looked good when its client stopped telling nobody can: to count only
+    those beyond the range would make every range look too narrow.
     """
     seen = lasted_of(row)
     if seen is None:
         return low <= math.exp(row.log_ratio) <= high
     if seen.at_most is None:
-        return False if seen.at_least > high else None
+        return None
     return seen.at_least <= high and seen.at_most >= low
 
 

@@ -14,14 +14,10 @@ from craft.ranges import factor_in_range
 from craft.vocabulary import LearnedOf
 from salon.clients.drying import learn_salon, salon_factor_from
 from salon.clients.models import OpenedSet
-from salon.learning.models import LearnedSample, LearningChoice
+from salon.learning.models import OPEN_ENDED, LearnedSample, LearningChoice
 from salon.learning.services import DRYING, factors_from, learn_group
 from salon.platform.language import sentence
 
-#: The client stopped telling while the style still looked good.
-OPEN_ENDED = ExpressionWrapper(
-    Q(at_least__isnull=False, at_most__isnull=True), output_field=BooleanField()
-)
 #: So many visits of a value are listed, the newest first.
 LISTED = 200
 
@@ -101,7 +97,11 @@ def visits_of(value: LearnedValue) -> list[LearnedVisit]:
             or_more=Value(False),
         )
     else:
-        rows = value.samples().annotate(usual=F("standard"), found=Value(""), or_more=OPEN_ENDED)
+        rows = value.samples().annotate(
+            usual=F("standard"),
+            found=Value(""),
+            or_more=ExpressionWrapper(OPEN_ENDED, BooleanField()),
+        )
         if value.hands:
             rows = rows.filter(hands=value.hands)
     names = (

@@ -12,7 +12,7 @@ from craft.learning.scoring import Reliability, brier, calibrate, log_score, rel
 from craft.learning.wearing import Effect, compare_habits, of_humidity
 from craft.vocabulary import Promised, VisitState
 from salon.aftercare.lasting import told_days
-from salon.learning.models import LearnedSample, Promise
+from salon.learning.models import OPEN_ENDED, LearnedSample, Promise
 from salon.products.models import Product, StockMove
 from salon.products.services import cost_per_g
 from salon.results.idle import idle
@@ -43,8 +43,11 @@ class HeldOut:
 
 
 def held_out() -> list[HeldOut]:
-    """Errors of forecasts that were made from the past alone: before learning, and after."""
-    judged = LearnedSample.objects.exclude(expected=None)
+    """Errors of forecasts that were made from the past alone: before learning, and after.
+
+    A style that still looked good when its client stopped telling has no error yet.
+    """
+    judged = LearnedSample.objects.exclude(expected=None).exclude(OPEN_ENDED)
     rows = judged.values("quantity").annotate(
         count=Count("pk"),
         before=Avg(Abs("log_ratio")),

@@ -78,6 +78,9 @@ class LastingTest(ApiTest):
         learned = learned_wear(self.person)
         assert learned is not None
         self.assertLess(learned.factor, 1.2)
+        self.assertEqual({row.inside for row in rows}, {None}, "nobody knows how long they lasted")
+        errors = self.client.get("/api/results/").json()["held_out"]
+        self.assertEqual([row for row in errors if row["quantity"] == "wear"], [])
 
     def test_who_never_freshens_a_style_is_told_fewer_days(self) -> None:
         visit = visited(self.person, self.user, STYLE, 12)
