@@ -7,14 +7,14 @@ from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
-from django.db.models import BooleanField, ExpressionWrapper, F, Q, QuerySet, Value
+from django.db.models import F, FloatField, Q, QuerySet, Value
 
 from craft.errors import CraftError
 from craft.ranges import factor_in_range
 from craft.vocabulary import LearnedOf
 from salon.clients.drying import learn_salon, salon_factor_from
 from salon.clients.models import OpenedSet
-from salon.learning.models import OPEN_ENDED, LearnedSample, LearningChoice
+from salon.learning.models import LearnedSample, LearningChoice
 from salon.learning.services import DRYING, factors_from, learn_group
 from salon.platform.language import sentence
 
@@ -70,7 +70,7 @@ class LearnedVisit:
         visit, client, name, at: which, of whom, when
         usual, actual: by the salon's standard, and what it was
         found: how dry it felt; only for drying
-        or_more: it was no less than `actual`, and nobody knows how much more
+        at_least, at_most: where only bounds were seen; no upper one: nobody knows how much more
         used: it counts
         doubtful: it lies so far off that someone must confirm it
     """
@@ -82,7 +82,8 @@ class LearnedVisit:
     usual: float
     actual: float
     found: str
-    or_more: bool
+    at_least: float | None
+    at_most: float | None
     used: bool
     doubtful: bool
 
@@ -94,14 +95,11 @@ def visits_of(value: LearnedValue) -> list[LearnedVisit]:
             usual=F("forecast_h"),
             actual=F("opened_h"),
             found=F("dryness"),
-            or_more=Value(False),
+            at_least=Value(None, FloatField()),
+            at_most=Value(None, FloatField()),
         )
     else:
-        rows = value.samples().annotate(
-            usual=F("standard"),
-            found=Value(""),
-            or_more=ExpressionWrapper(OPEN_ENDED, BooleanField()),
-        )
+        rows = value.samples().annotate(usual=F("standard"), found=Value(""))
         if value.hands:
             rows = rows.filter(hands=value.hands)
     names = (
@@ -112,7 +110,8 @@ def visits_of(value: LearnedValue) -> list[LearnedVisit]:
         "usual",
         "actual",
         "found",
-        "or_more",
+        "at_least",
+        "at_most",
         "used",
         "doubtful",
     )

@@ -47,8 +47,11 @@ class LearnedVisitSerializer(serializers.Serializer[Any]):
     )
     actual = serializers.FloatField(help_text="What it was; for drying when the set was opened.")
     found = serializers.CharField(allow_blank=True, help_text="Dryness; only for drying.")
-    or_more = serializers.BooleanField(
-        help_text="It was no less than that: a client stopped telling while the style looked good."
+    at_least = serializers.FloatField(
+        allow_null=True, help_text="Days a style surely looked good; null: seen exactly."
+    )
+    at_most = serializers.FloatField(
+        allow_null=True, help_text="Days by which it had faded; null: nobody told."
     )
     used = serializers.BooleanField(help_text="Whether the value is learned from it.")
     doubtful = serializers.BooleanField(help_text="So unusual that somebody must confirm it first.")

@@ -7117,8 +7117,16 @@ export interface components {
             actual: number;
             /** @description Dryness; only for drying. */
             found: string;
-            /** @description It was no less than that: a client stopped telling while the style looked good. */
-            or_more: boolean;
+            /**
+             * Format: double
+             * @description Days a style surely looked good; null: seen exactly.
+             */
+            at_least: number | null;
+            /**
+             * Format: double
+             * @description Days by which it had faded; null: nobody told.
+             */
+            at_most: number | null;
             /** @description Whether the value is learned from it. */
             used: boolean;
             /** @description So unusual that somebody must confirm it first. */

@@ -14,7 +14,7 @@ import { useMay } from '@/api/staff'
 import Await from '@/parts/Await.vue'
 import Figures from '@/parts/Figures.vue'
 import { undoNote } from '@/parts/undoNote'
-import { day, number } from '@/text/format'
+import { day, number, short } from '@/text/format'
 
 const props = defineProps<{ row: LearnedRow; amount: (value: number) => string }>()
 const { t } = useI18n()
@@ -89,9 +89,14 @@ async function confirm() {
                       found: t(`chair.feels.${one.found}`),
                       after: amount(one.actual),
                     })
-                  : one.or_more
-                    ? t('learned.orMore', { amount: amount(one.actual) })
-                    : amount(one.actual)
+                  : one.at_least === null
+                    ? amount(one.actual)
+                    : one.at_most === null
+                      ? t('learned.orMore', { amount: amount(one.at_least) })
+                      : t('learned.between', {
+                          low: short(one.at_least),
+                          high: amount(one.at_most),
+                        })
               }}
             </td>
             <td :data-label="t('learned.use')">

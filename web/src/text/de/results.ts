@@ -119,6 +119,7 @@ export const results = {
     use: 'Zum Lernen verwendet',
     found: '{found} nach {after}',
     orMore: '{amount} oder mehr',
+    between: '{low} bis {high}',
     used: 'Verwendet',
     unused: 'Weggelassen',
     doubtful: 'Weggelassen: zu ungewöhnlich ohne Bestätigung',

@@ -120,6 +120,7 @@ export const results = {
     use: 'Used for learning',
     found: '{found} after {after}',
     orMore: '{amount} or more',
+    between: '{low} to {high}',
     used: 'Used',
     unused: 'Left out',
     doubtful: 'Left out: too unusual to use without your confirmation',
