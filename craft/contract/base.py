@@ -256,16 +256,26 @@ def describe_allowed(piece: Json) -> str:
         )
     if kind == "string":
         return text_allowed(piece)
+    if kind == "array":
+        return list_allowed(piece)
     names = {
-        "array": say("Give a list."),
         "object": say("Give an object."),
         "boolean": say("Say true or false."),
     }
     return names.get(str(kind), "")
 
 
+def list_allowed(piece: Json) -> str:
+    """Say what a list has to be."""
+    if "maxItems" in piece:
+        return say("Give a list of at most {count}.", count=piece["maxItems"])
+    return say("Give a list.")
+
+
 def text_allowed(piece: Json) -> str:
     """Say what a text has to be."""
+    if piece.get("format") == "date":
+        return say("Give a day as year-month-day, such as 2026-06-18.")
     if piece.get("format") == "date-time":
         return say("Give a date and a time with its zone, e.g. 2026-06-20T10:00:00+02:00.")
     if "x-clock" in piece:

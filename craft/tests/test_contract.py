@@ -9,6 +9,7 @@ from pydantic import ValidationError
 from craft.contract import PlanAnswer, PlanRequest, parse, read, schema
 from craft.contract.drying import DryRequest
 from craft.contract.partings import PartingsRequest
+from craft.contract.wear import WearRequest
 from craft.errors import CraftError, Missing
 from craft.tests.requests import plan_request, planned
 
@@ -92,6 +93,17 @@ class WordsTest(TestCase):
                 parse(PlanRequest, with_value(path, "whatever"))
             self.assertEqual(caught.exception.field, path)
             self.assertIn(right, caught.exception.message)
+
+    def test_a_wrong_day_is_shown_a_right_one_and_a_long_list_its_length(self) -> None:
+        day = {"date": "next week", "rh": 0.5}
+        for air, field, allowed in (
+            ([day], "air.0.date", "year-month-day, such as 2026-06-18"),
+            ([{"date": "2026-06-18", "rh": 0.5}] * 61, "air", "at most 60"),
+        ):
+            with self.subTest(field), self.assertRaises(CraftError) as caught:
+                parse(WearRequest, {"style": "rod_set", "done_on": "2026-06-18", "air": air})
+            self.assertEqual(caught.exception.field, field)
+            self.assertIn(allowed, str(caught.exception))
 
     def test_the_right_words_are_accepted(self) -> None:
         for path, right in self.ENUMS:
