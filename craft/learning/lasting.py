@@ -32,11 +32,13 @@ class Lasted:
         at_least: it still looked good then, > 0
         at_most: it had faded by then; None: nobody told
         days_ago: how old it is [d], >= 0
+        confirmed: it was doubtful, and somebody confirmed it: it was reported as it was
     """
 
     at_least: float
     at_most: float | None
     days_ago: float = 0.0
+    confirmed: bool = False
 
     @property
     def bounds(self) -> tuple[float, float | None]:
@@ -85,7 +87,8 @@ def is_doubtful(seen: Lasted, estimate: Estimate) -> bool:
 def evidence_of(seen: Lasted) -> Floats:
     """How well each factor explains a wear [log]; old ones say less."""
     counts = 0.5 ** (seen.days_ago / _WEAR.half_life_days)
-    evidence: Floats = counts * floored(between(*seen.bounds, _WEAR.visit))
+    as_reported = between(*seen.bounds, _WEAR.visit)
+    evidence: Floats = counts * (as_reported if seen.confirmed else floored(as_reported))
     return evidence
 
 

@@ -169,7 +169,9 @@ def lasted_of(row: LearnedSample, days_ago: float = 0.0) -> Lasted | None:
     if row.quantity != LearnedOf.WEAR:
         return None
     at_most = None if row.at_most is None else row.at_most / row.standard
-    return Lasted((row.at_least or row.actual) / row.standard, at_most, days_ago)
+    at_least = (row.at_least or row.actual) / row.standard
+    # A doubtful sample is used only once somebody has confirmed it.
+    return Lasted(at_least, at_most, days_ago, confirmed=row.doubtful and row.used)
 
 
 def keep_promises(visit: int, promises: Iterable[Promise]) -> None:

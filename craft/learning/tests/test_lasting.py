@@ -1,6 +1,7 @@
 """How long styles last: by day, from silence, and in salons whose styles fade by another law."""
 
 import math
+from dataclasses import replace
 from unittest import TestCase
 
 from hypothesis import given
@@ -72,6 +73,14 @@ class LearnedTest(TestCase):
         late = client_estimate([Lasted(9 / 6, None)] * 4, salon)
         self.assertGreater(late.factor, 1.2)
         self.assertGreater(early.unsure, client_estimate([Lasted(0.9, 1.1)] * 10, salon).unsure)
+
+    def test_what_somebody_confirmed_counts_as_far_as_one_wear_may(self) -> None:
+        salon = salon_estimate([])
+        odd = Lasted(0.1, 0.15)
+        doubted = client_estimate([odd], salon).factor
+        sure = client_estimate([replace(odd, confirmed=True)], salon).factor
+        self.assertLess(sure, doubted)
+        self.assertAlmostEqual(sure, 1 / (1 + CLIENT_STEP), delta=0.01)
 
     def test_one_client_is_not_the_salon(self) -> None:
         quick = Lasted(0.4, 0.6)
