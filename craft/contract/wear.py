@@ -33,14 +33,14 @@ class AirOn(Frozen):
     """Mean of the day, as a fraction."""
 
 
-class DayTold(Frozen):
-    """What a client told of a day."""
+class DayReport(Frozen):
+    """What a client reported about one day."""
 
     date: date
     night: Night | None = None
-    """What it was slept with on the night before; null where nobody said."""
+    """What covered the hair on the night before; null if not reported."""
     refresh: Refreshing | None = None
-    """What freshened it in the morning; null where nobody said: then it is taken as usual."""
+    """How it was refreshed in the morning; null if not reported, taken as usual."""
 
 
 class WearEvent(Frozen):
@@ -71,10 +71,10 @@ class WearRequest(Frozen):
     air: Annotated[list[AirOn], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
     """As forecast; days that are left out are taken as half humid."""
     events: Annotated[list[WearEvent], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
-    told: Annotated[list[DayTold], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
-    """What was told of single days; the others are taken as usual for this client."""
+    reports: Annotated[list[DayReport], Field(max_length=DAYS_MOST)] = Field(default_factory=list)
+    """Reports from home about single days; on all others the client does as usual."""
     refreshes: bool = True
-    """The client freshens it on the days that want it."""
+    """Whether the client refreshes it on the days that need it."""
     learned: Learned | None = None
     """How long styles last on this head, times what is usual."""
     on: date | None = None
@@ -150,7 +150,7 @@ class WearAnswer(Frozen):
     good_until: date | None
     """The last day it looks as it should; null where nothing is known of it."""
     good_days: float | None = None
-    """Days from being there for which it looks as it should, whenever it is washed."""
+    """Days it looks good, counted from the day it is opened, or finished if nothing is opened."""
     good_until_low: date | None
     good_until_high: date | None
     """Eight heads in ten stop looking good between these."""

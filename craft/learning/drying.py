@@ -26,11 +26,11 @@ from craft.ranges import (
 from craft.statistics.belief import (
     Floats,
     between,
-    floored,
     moments,
     normal,
     shares,
     weight_of,
+    with_floor,
 )
 from craft.vocabulary import Dryness
 
@@ -122,7 +122,7 @@ def likelihood(outcome: Outcome, day_to_day: float) -> Floats:
     else:
         edge = past if outcome.dryness is Dryness.DAMP_ROOTS else past - WET_BEFORE
         as_recorded = between(edge, None, day_to_day)
-    return as_recorded if outcome.confirmed else floored(as_recorded)
+    return as_recorded if outcome.confirmed else with_floor(as_recorded)
 
 
 def learn(

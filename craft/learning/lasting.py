@@ -11,7 +11,7 @@ from dataclasses import dataclass
 
 from craft.learning.quantities import SPREADS
 from craft.ranges import CLIENT_STEP, DOUBTED_SPREADS, SALON_STEP, factor_in_range
-from craft.statistics.belief import Floats, between, floored, moments, normal, shares, weight_of
+from craft.statistics.belief import Floats, between, moments, normal, shares, weight_of, with_floor
 from craft.statistics.shrinkage import Estimate
 from craft.vocabulary import LearnedOf
 
@@ -19,18 +19,18 @@ from craft.vocabulary import LearnedOf
 FADED_BELOW = 2.5
 #: What looked good on its first day lasted half of it at the least [d].
 FIRST_DAY = 0.5
-#: The spreads are own values, not learned: so many visits stand behind them.
+#: Degrees of freedom of the intervals: the spreads are own values, not estimated from visits.
 FREEDOM = 1000.0
 _WEAR = SPREADS[LearnedOf.WEAR]
 
 
 @dataclass(frozen=True)
-class Lasted:
+class WearBounds:
     """What was seen of how long one wear looked as it should [times its forecast].
 
     Args:
         at_least: it still looked good then, > 0
-        at_most: it had faded by then; None: nobody told
+        at_most: it had faded by then; None: not reported
         days_ago: how old it is [d], >= 0
         confirmed: it was doubtful, and somebody confirmed it: it was reported as it was
     """
@@ -53,7 +53,7 @@ class Lasted:
 
 
 def days_seen(looks: Mapping[int, float]) -> tuple[float, float | None] | None:
-    """Between which days a style began to fade [d]; None: it never looked good, or nobody told.
+    """Between which days a style began to fade [d]; None: it never looked good, or no reports.
 
     The days are split where good ones before and faded ones after are told apart best: one odd day
     among the others is one odd day.
@@ -72,7 +72,7 @@ def days_seen(looks: Mapping[int, float]) -> tuple[float, float | None] | None:
     return max(FIRST_DAY, last_good), faded if faded is None else max(FIRST_DAY * 2, faded)
 
 
-def is_doubtful(seen: Lasted, estimate: Estimate) -> bool:
+def is_doubtful(seen: WearBounds, estimate: Estimate) -> bool:
     """Whether a wear lies so far from its forecast that it is asked about.
 
     Args:
@@ -84,16 +84,16 @@ def is_doubtful(seen: Lasted, estimate: Estimate) -> bool:
     return off > DOUBTED_SPREADS * math.hypot(estimate.unsure, estimate.spread)
 
 
-def evidence_of(seen: Lasted) -> Floats:
+def evidence_of(seen: WearBounds) -> Floats:
     """How well each factor explains a wear [log]; old ones say less."""
     counts = 0.5 ** (seen.days_ago / _WEAR.half_life_days)
     as_reported = between(*seen.bounds, _WEAR.visit)
-    evidence: Floats = counts * (as_reported if seen.confirmed else floored(as_reported))
+    evidence: Floats = counts * (as_reported if seen.confirmed else with_floor(as_reported))
     return evidence
 
 
 def _learn(
-    wears: Sequence[Lasted], weights: Sequence[float], belief: Floats, step: float
+    wears: Sequence[WearBounds], weights: Sequence[float], belief: Floats, step: float
 ) -> tuple[float, float]:
     """What is believed of a factor after some wears: mean and standard deviation [log].
 
@@ -110,7 +110,7 @@ def _learn(
     return math.log(factor_in_range(math.exp(mean))), unsure
 
 
-def salon_estimate(wears: Sequence[tuple[Hashable, Lasted]]) -> Estimate:
+def salon_estimate(wears: Sequence[tuple[Hashable, WearBounds]]) -> Estimate:
     """How long styles last in a salon, times their forecasts; also for a client nobody knows.
 
     Args:
@@ -123,7 +123,7 @@ def salon_estimate(wears: Sequence[tuple[Hashable, Lasted]]) -> Estimate:
     return Estimate(mean, math.hypot(unsure, _WEAR.unit), len(wears), _WEAR.visit, FREEDOM)
 
 
-def client_estimate(wears: Sequence[Lasted], salon: Estimate) -> Estimate:
+def client_estimate(wears: Sequence[WearBounds], salon: Estimate) -> Estimate:
     """How long styles last on one client, starting from the salon; of nobody seen, the salon's.
 
     Args:

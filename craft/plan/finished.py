@@ -5,7 +5,7 @@ from collections.abc import Iterator
 
 from craft.contract.plan import Finished, Learned, Reason
 from craft.contract.reasons import LEARNED, MODEL, STANDARD, TRADE, reason
-from craft.messages import inline, say
+from craft.messages import inline, message, say
 from craft.physics import curl
 from craft.physics.hold import held
 from craft.plan.case import Case
@@ -34,6 +34,8 @@ GOES_BACK = 1.5
 #: Form of a set made loosely or tightly, against an even one. Own values.
 TENSION_FORM = {Manner.LOOSELY: 0.93, Manner.EVENLY: 1.0, Manner.TIGHTLY: 1.04}
 DEFINITION_RANGE = (0.05, 0.98)
+HANGS = message("This client's hair hangs at {factor:.2f} times that: {basis}.")
+SCORED = message("Definition scores were {factor:.2f} times the forecast: {basis}.")
 
 
 def usual_hold(technique: Technique) -> float:
@@ -80,21 +82,6 @@ def as_learned(definition: float, learned: Learned | None) -> float:
     return (learned.factor * (SCORE_MIN + span * definition) - SCORE_MIN) / span
 
 
-def learned_definition(learned: Learned | None) -> Iterator[Reason]:
-    """Why it comes out more or less defined than by the model."""
-    if learned is not None and learned.visits:
-        yield reason(
-            "learned_definition",
-            say(
-                "Scored at {factor:.2f} times the forecast: {basis}.",
-                factor=learned.factor,
-                basis=learned.basis,
-            ),
-            say("{visits} visits", visits=learned.visits),
-            LEARNED,
-        )
-
-
 def definition_reason(case: Case) -> Reason:
     """How the definition comes about."""
     setting = case.technique.setting
@@ -118,19 +105,17 @@ def definition_reason(case: Case) -> Reason:
     )
 
 
-def learned_length(learned: Learned | None) -> Iterator[Reason]:
-    """Why it hangs longer or shorter than hair like it does."""
+def learned_reason(rule: str, learned: Learned | None, what: str) -> Iterator[Reason]:
+    """The reason for a learned value; none before the first visit.
+
+    Args:
+        rule: its key
+        learned: the value
+        what: says it, with its factor and basis
+    """
     if learned is not None and learned.visits:
-        yield reason(
-            "learned_length",
-            say(
-                "This client's hair hangs at {factor:.2f} times that: {basis}.",
-                factor=learned.factor,
-                basis=learned.basis,
-            ),
-            say("{visits} visits", visits=learned.visits),
-            LEARNED,
-        )
+        because = say(what, factor=learned.factor, basis=learned.basis)
+        yield reason(rule, because, plural(learned.visits, "visit"), LEARNED)
 
 
 def opened_damp(case: Case, forecast: Forecast, length_cm: float) -> float:
@@ -183,9 +168,9 @@ def finished_look(case: Case, forecast: Forecast) -> Finished:
                 say("curl index {curl_index:.2f}", curl_index=hair.curl_index),
                 MODEL,
             ),
-            *learned_length(learned),
+            *learned_reason("learned_length", learned, HANGS),
             definition_reason(case),
-            *learned_definition(case.request.learned_definition),
+            *learned_reason("learned_definition", case.request.learned_definition, SCORED),
             reason(
                 "wear",
                 say(

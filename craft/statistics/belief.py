@@ -70,7 +70,7 @@ def between(low: float | None, high: float | None, spread: float) -> Floats:
     return np.asarray(large + np.log1p(-np.exp(np.minimum(small - large, -1e-12))))
 
 
-def floored(evidence: Floats) -> Floats:
+def with_floor(evidence: Floats) -> Floats:
     """The same, for an outcome that may not have been recorded as it was. Source: [2]."""
     doubted: Floats = np.logaddexp(evidence + math.log1p(-NOT_AS_RECORDED), EITHER_WAY)
     return doubted

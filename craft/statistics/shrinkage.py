@@ -124,7 +124,7 @@ class _Mean:
     squares: float
 
 
-def foretold(values: Floats, spreads: Spreads, middle: float, middle_sd: float) -> Floats:
+def distances(values: Floats, spreads: Spreads, middle: float, middle_sd: float) -> Floats:
     """How far each visit of a unit lies from what all the others foretell [standard deviations].
 
     The first visit of somebody new is held against the salon, so that a slip of the finger is no
@@ -164,7 +164,7 @@ def weights(
     """
     values = np.array([sample.log_ratio for sample in samples])
     age = np.array([sample.days_ago for sample in samples])
-    off = np.minimum(foretold(values, spreads, middle, middle_sd), MOST_OFF)
+    off = np.minimum(distances(values, spreads, middle, middle_sd), MOST_OFF)
     slip = SLIPS / STRAYS * np.exp(-((off / STRAYS) ** 2) / 2)
     fits = (1 - SLIPS) * np.exp(-(off**2) / 2)
     sure = np.array([sample.confirmed for sample in samples])

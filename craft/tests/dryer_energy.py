@@ -65,7 +65,7 @@ class Dried:
         return self.used_kj / self.given_kj
 
 
-def dried() -> Iterator[Dried]:
+def dryer_runs() -> Iterator[Dried]:
     """Every dryer stage of the services, heads and settings."""
     settings = product(STYLES, HEADS, POWER_W, ("low", "medium", "high"))
     for style, head, (dryer, heat), air in settings:

@@ -14,7 +14,7 @@ from craft.physics import drying, film, rates
 from craft.physics.air import warmed_humidity
 from craft.physics.fibre import regain
 from craft.physics.rates import Cylinder, Stage
-from craft.tests.dryer_energy import dried
+from craft.tests.dryer_energy import dryer_runs
 from craft.vocabulary import SetKind, StageKind
 
 ROOM = Stage(StageKind.AIR, 22, 0.5)
@@ -116,7 +116,7 @@ class EnergyTest(TestCase):
 
     def test_no_dryer_gives_more_than_comes_out_of_the_plug(self) -> None:
         """180 plans: water out times latent heat, and what the blown air can carry."""
-        rows = list(dried())
+        rows = list(dryer_runs())
         self.assertGreater(len(rows), 150)
         for row in rows:
             with self.subTest(row.name):

@@ -20,7 +20,7 @@ FRESHENED = {
     Refreshing.OIL: 0.06,
     Refreshing.RETWIST: 0.18,
 }
-#: What a day with its night counts for: on bare cotton, locks are rubbed apart. Own values.
+#: Days of ageing for one day and night: bare cotton rubs the locks apart. Own values.
 NIGHT_AGES = {Night.BONNET: 1.0, Night.SCARF: 1.0, Night.NONE: 1.3}
 #: Nothing is worn for more days than this.
 LONGEST_DAYS = 21
@@ -34,7 +34,7 @@ class Care:
         night: what it is usually slept with
         freshening: what freshens it in the morning; None: nothing does
         every: it is freshened once in so many days
-        nights, mornings: what was told of single days after the service, in place of what is usual
+        nights, mornings: reports about single days after the service, instead of the habit
     """
 
     night: Night = Night.BONNET

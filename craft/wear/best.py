@@ -34,15 +34,15 @@ def causes(worn: Worn) -> Iterator[str]:
         worn=plural(usual, "day"),
     )
     if abs(worn.hold - 1) >= NAMED:
-        yield say("By what holds it: × {share:.2f}.", share=worn.hold)
+        yield say("With this much hold: × {share:.2f}.", share=worn.hold)
     bare = NIGHT_AGES[Night.NONE]
     if worn.care.night is Night.NONE:
-        yield say("A night without a cover counts for {bare:g} nights.", bare=bare)
+        yield say("Each night without a scarf or bonnet ages it like {bare:g} nights.", bare=bare)
     if worn.care.freshening is None:
-        yield say("It is not refreshed in between, so it fades sooner.")
+        yield say("The client does not refresh it, so it fades sooner.")
     learned = worn.request.learned
     if learned is not None and learned.visits:
         yield say("By {basis}: × {factor:.2f}.", factor=learned.factor, basis=learned.basis)
     humid = sum(rh > USUAL_RH + 0.1 for rh in worn.air.values())
     if humid:
-        yield say("{humid} of humid air count for more.", humid=plural(humid, "day"))
+        yield say("{humid} of humid air shorten that.", humid=plural(humid, "day"))

@@ -149,14 +149,14 @@ class Worn:
 
     @cached_property
     def care(self) -> Care:
-        """What is done for it at home: as the client does, and as was told of single days."""
-        told = {(each.date - self.request.done_on).days: each for each in self.request.told}
+        """Care at home: the client's habits, and reports about single days."""
+        reports = {(each.date - self.request.done_on).days: each for each in self.request.reports}
         return Care(
             night=self.case.request.person.night,
             freshening=refreshed_with(self.case) if self.request.refreshes else None,
             every=refreshed_every(self.case),
-            nights={day: each.night for day, each in told.items() if each.night},
-            mornings={day: each.refresh for day, each in told.items() if each.refresh},
+            nights={day: each.night for day, each in reports.items() if each.night},
+            mornings={day: each.refresh for day, each in reports.items() if each.refresh},
         )
 
     @cached_property

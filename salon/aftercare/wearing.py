@@ -7,7 +7,7 @@ from datetime import date, timedelta
 
 from django.utils import timezone
 
-from craft.contract.wear import DAYS_MOST, AirOn, DayTold, WearAnswer, WearEvent, WearRequest
+from craft.contract.wear import DAYS_MOST, AirOn, DayReport, WearAnswer, WearEvent, WearRequest
 from craft.errors import CraftError
 from craft.physics.air import indoors
 from craft.ranges import clamp
@@ -127,7 +127,7 @@ def wear_of(
                 for day in planned
                 if day.date >= done_on
             ],
-            told=at_home(visit),
+            reports=at_home(visit),
             refreshes=refreshes(plan.client),
             learned=learned_wear(plan.client) if learning else None,
             on=max(today, done_on),
@@ -135,12 +135,12 @@ def wear_of(
     )
 
 
-def at_home(visit: Visit | None) -> list[DayTold]:
-    """What was told of the days of a wear."""
+def at_home(visit: Visit | None) -> list[DayReport]:
+    """Reports from home about the days since a visit."""
     if visit is None:
         return []
     return [
-        DayTold(
+        DayReport(
             date=row.date,
             night=Night(row.slept_with) if row.slept_with else None,
             refresh=Refreshing(row.refreshed_with) if row.refreshed_with else None,

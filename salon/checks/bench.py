@@ -158,12 +158,12 @@ def bench_drying() -> None:
 
 def bench_truth() -> None:
     """Energy of dryers, and how ranges and odds hold what they say, in salons of another law."""
-    from craft.learning.scoring import calibrate, log_score, reliability
+    from craft.learning.scoring import calibrate, log_score
     from craft.learning.tests.held_out_wears import held_out
-    from craft.learning.tests.promising_clients import promised
-    from craft.tests.dryer_energy import dried
+    from craft.learning.tests.promising_clients import draw_promises, shares_held
+    from craft.tests.dryer_energy import dryer_runs
 
-    rows = list(dried())
+    rows = list(dryer_runs())
     most = max(rows, key=lambda row: row.share)
     print(f"heat into water, of the heat of the plug, {len(rows)} plans: at most {most.share:.0%}")
     worn = held_out(range(8))
@@ -174,13 +174,10 @@ def bench_truth() -> None:
     for slow in (False, True):
         held, scores, bent_scores = [], [], []
         for seed in range(300):
-            made = promised(seed, 0.8, slow=slow)
-            for row in reliability(made.odds, made.came, made.clients):
-                inside = [each for each in made.odds if row.low <= each < row.high]
-                true = statistics.mean(made.true_share(each) for each in inside)
-                held.append(row.came_low <= true <= row.came_high)
+            made = draw_promises(seed, 0.8, slow=slow)
+            held += shares_held(made)
             bend = calibrate(made.odds, made.came, clients=made.clients)
-            after = promised(10_000 + seed, 0.8, slow=slow)
+            after = draw_promises(10_000 + seed, 0.8, slow=slow)
             scores.append(log_score(after.odds, after.came))
             bent_scores.append(log_score([bend.odds(each) for each in after.odds], after.came))
         print(

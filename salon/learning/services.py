@@ -12,7 +12,7 @@ from django.utils import timezone
 from craft.contract.plan.request import Learned
 from craft.contract.plan.request import LearnedOdds as AskedOdds
 from craft.learning.by_section import place_of
-from craft.learning.lasting import Lasted, client_estimate, salon_estimate
+from craft.learning.lasting import WearBounds, client_estimate, salon_estimate
 from craft.learning.lasting import is_doubtful as wear_is_doubtful
 from craft.learning.lesson import Lesson
 from craft.learning.quantities import (
@@ -132,7 +132,7 @@ def judge(rows: Sequence[LearnedSample], before: Mapping[tuple[str, str], Foreca
         else:
             before_it = own.get((row.quantity, row.group), ())
             estimate = unit_estimate(before_it, estimate_of(salon), spreads)
-        seen = lasted_of(row)
+        seen = bounds_of(row)
         row.doubtful = (
             wear_is_doubtful(seen, estimate) if seen else is_doubtful(row.log_ratio, estimate)
         )
@@ -151,7 +151,7 @@ def fell_inside(row: LearnedSample, low: float, high: float) -> bool | None:
     Of a style that still looked good when its client stopped telling nobody can: to count only
     those beyond the range would make every range look too narrow.
     """
-    seen = lasted_of(row)
+    seen = bounds_of(row)
     if seen is None:
         return low <= math.exp(row.log_ratio) <= high
     if seen.at_most is None:
@@ -159,7 +159,7 @@ def fell_inside(row: LearnedSample, low: float, high: float) -> bool | None:
     return seen.at_least <= high and seen.at_most >= low
 
 
-def lasted_of(row: LearnedSample, days_ago: float = 0.0) -> Lasted | None:
+def bounds_of(row: LearnedSample, days_ago: float = 0.0) -> WearBounds | None:
     """What was seen of how long a style lasts; None for another quantity.
 
     Args:
@@ -171,7 +171,7 @@ def lasted_of(row: LearnedSample, days_ago: float = 0.0) -> Lasted | None:
     at_most = None if row.at_most is None else row.at_most / row.standard
     at_least = (row.at_least or row.actual) / row.standard
     # A doubtful sample is used only once somebody has confirmed it.
-    return Lasted(at_least, at_most, days_ago, confirmed=row.doubtful and row.used)
+    return WearBounds(at_least, at_most, days_ago, confirmed=row.doubtful and row.used)
 
 
 def keep_promises(visit: int, promises: Iterable[Promise]) -> None:
@@ -228,7 +228,7 @@ def factors_from(
     """
     if quantity is LearnedOf.WEAR:
         newest_rows = list(samples.order_by("-at", "-pk")[:NEWEST])
-        told = [(row.client_id, seen) for row in newest_rows if (seen := aged(row))]
+        told = [(row.client_id, seen) for row in newest_rows if (seen := with_age(row))]
         newest = newest_rows[0].at if newest_rows else None
         return {"": salon_estimate(told)}, newest
     unit = "hands" if quantity in BY_HANDS else "client_id"
@@ -365,15 +365,15 @@ def learned_wear(client: Client) -> Learned | None:
     return as_asked(of_client, salon, say("this client's"), "wear")
 
 
-def wears_of(client: Client) -> list[Lasted]:
+def wears_of(client: Client) -> list[WearBounds]:
     """What was seen of how long styles last on a client."""
     rows = LearnedSample.objects.filter(client=client, quantity=LearnedOf.WEAR, used=True)
-    return [seen for row in rows[:NEWEST_OF_HEAD] if (seen := aged(row))]
+    return [seen for row in rows[:NEWEST_OF_HEAD] if (seen := with_age(row))]
 
 
-def aged(row: LearnedSample) -> Lasted | None:
+def with_age(row: LearnedSample) -> WearBounds | None:
     """The same, with how old it is today."""
-    return lasted_of(row, days_since(row.at))
+    return bounds_of(row, days_since(row.at))
 
 
 def step_of(group: str, style: str) -> str:

@@ -443,7 +443,7 @@ class PlanRequest(Wish):
     learned_length: Learned | None = None
     """What this head hangs at, against the forecast."""
     learned_definition: Learned | None = None
-    """What these hands score in this technique, from 1 to 5, against the forecast."""
+    """Definition scores of this specialist in this technique, against the forecast."""
     drying_factor: LearnedFactor = 1.0
     """Learned multiplier on drying times."""
     drying_spread: LearnedSpread = LOG_SPREAD

@@ -10,7 +10,7 @@ from statistics import mean
 
 from craft.contract import parse
 from craft.contract.wear import WearRequest
-from craft.learning.lasting import Lasted, client_estimate, days_seen, salon_estimate
+from craft.learning.lasting import WearBounds, client_estimate, days_seen, salon_estimate
 from craft.learning.tests.worn_elsewhere import WornOnce, wearers
 from craft.plan.case import Case
 from craft.plan.forecast import Forecast, forecast_of
@@ -44,10 +44,10 @@ def held_out(seeds: Iterable[int]) -> HeldOut:
     """Learn from all wears of some salons but the last of each client, and foretell that."""
     plain, learned, inside = [], [], []
     for seed in seeds:
-        seen: list[tuple[int, Lasted]] = []
-        asked: list[tuple[list[Lasted], WornOnce]] = []
+        seen: list[tuple[int, WearBounds]] = []
+        asked: list[tuple[list[WearBounds], WornOnce]] = []
         for client, (_, wears) in enumerate(wearers(random.Random(seed), CLIENTS)):
-            own = [lasted for wear in wears[:-1] if (lasted := lasted_of(wear))]
+            own = [lasted for wear in wears[:-1] if (lasted := bounds_of(wear))]
             seen += [(client, each) for each in own]
             asked.append((own, wears[-1]))
         salon = salon_estimate(seen)
@@ -62,13 +62,13 @@ def held_out(seeds: Iterable[int]) -> HeldOut:
     return HeldOut(mean(plain), mean(learned), mean(inside), len(plain))
 
 
-def lasted_of(wear: WornOnce) -> Lasted | None:
+def bounds_of(wear: WornOnce) -> WearBounds | None:
     """What was told of a wear, against its forecast."""
     days = days_seen(wear.looks)
     if days is None:
         return None
     usual = expected(wear, told=True)
-    return Lasted(days[0] / usual, None if days[1] is None else days[1] / usual)
+    return WearBounds(days[0] / usual, None if days[1] is None else days[1] / usual)
 
 
 @cache
@@ -112,7 +112,7 @@ def expected(wear: WornOnce, *, told: bool, factor: float = 1.0) -> float:
             "released_on": str(opened),
             "refreshes": any(wear.freshened[1:]),
             "air": [{"date": on(day), "rh": wear.air[day]} for day in days],
-            "told": [
+            "reports": [
                 {"date": on(day), "night": "none" if wear.bare[day] else "bonnet"}
                 for day in days
                 if told

@@ -4,9 +4,12 @@ Drawn by scipy's logistic law alone. Invented.
 """
 
 from dataclasses import dataclass
+from statistics import mean
 
 import numpy as np
 from scipy.special import expit, logit
+
+from craft.learning.scoring import reliability
 
 #: Clients of a salon; how far the slow one lies off, and how often that one comes.
 CLIENTS, SLOW, OFTEN = 12, -3.0, 20
@@ -36,7 +39,7 @@ class Promises:
         return (others * usual + self.slow * float(expit(logit(odds) + SLOW))) / CLIENTS
 
 
-def promised(seed: int, spread: float, *, slow: bool) -> Promises:
+def draw_promises(seed: int, spread: float, *, slow: bool) -> Promises:
     """The promises of a salon.
 
     Args:
@@ -56,3 +59,13 @@ def promised(seed: int, spread: float, *, slow: bool) -> Promises:
             made.came.append(bool(chance.random() < expit(logit(odds) + own)))
             made.clients.append(client)
     return made
+
+
+def shares_held(made: Promises) -> list[bool]:
+    """Whether the interval of each class of odds holds the true share of the salon."""
+    held = []
+    for row in reliability(made.odds, made.came, made.clients):
+        inside = [each for each in made.odds if row.low <= each < row.high]
+        true = mean(made.true_share(each) for each in inside)
+        held.append(row.came_low <= true <= row.came_high)
+    return held

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from scipy import integrate, stats
 
 from craft.learning.lasting import (
-    Lasted,
+    WearBounds,
     client_estimate,
     days_seen,
     is_doubtful,
@@ -21,7 +21,7 @@ from craft.ranges import CLIENT_STEP, FACTOR_LEAST, FACTOR_MOST, SALON_STEP
 from craft.vocabulary import LearnedOf
 
 SEEN = st.builds(
-    lambda low, wide: Lasted(low, low * wide if wide else None),
+    lambda low, wide: WearBounds(low, low * wide if wide else None),
     st.floats(0.05, 8),
     st.none() | st.floats(1.05, 6),
 )
@@ -53,7 +53,7 @@ class LearnedTest(TestCase):
     """Bayes' rule for what was only seen between two days; scipy integrates the same."""
 
     def test_mean_against_direct_integration(self) -> None:
-        wears = [Lasted(0.8, 1.1), Lasted(0.9, None)]
+        wears = [WearBounds(0.8, 1.1), WearBounds(0.9, None)]
         spreads, salon = SPREADS[LearnedOf.WEAR], salon_estimate([])
 
         def density(x: float) -> float:
@@ -68,22 +68,22 @@ class LearnedTest(TestCase):
 
     def test_four_good_early_days_are_not_taken_for_two_weeks(self) -> None:
         salon = salon_estimate([])
-        early = client_estimate([Lasted(4 / 6, None)] * 10, salon)
+        early = client_estimate([WearBounds(4 / 6, None)] * 10, salon)
         self.assertLess(early.factor, 1.35)
-        late = client_estimate([Lasted(9 / 6, None)] * 4, salon)
+        late = client_estimate([WearBounds(9 / 6, None)] * 4, salon)
         self.assertGreater(late.factor, 1.2)
-        self.assertGreater(early.unsure, client_estimate([Lasted(0.9, 1.1)] * 10, salon).unsure)
+        self.assertGreater(early.unsure, client_estimate([WearBounds(0.9, 1.1)] * 10, salon).unsure)
 
     def test_what_somebody_confirmed_counts_as_far_as_one_wear_may(self) -> None:
         salon = salon_estimate([])
-        odd = Lasted(0.1, 0.15)
+        odd = WearBounds(0.1, 0.15)
         doubted = client_estimate([odd], salon).factor
         sure = client_estimate([replace(odd, confirmed=True)], salon).factor
         self.assertLess(sure, doubted)
         self.assertAlmostEqual(sure, 1 / (1 + CLIENT_STEP), delta=0.01)
 
     def test_one_client_is_not_the_salon(self) -> None:
-        quick = Lasted(0.4, 0.6)
+        quick = WearBounds(0.4, 0.6)
         of_one = salon_estimate([("one", quick)] * 12)
         of_many = salon_estimate([(client, quick) for client in range(12)])
         self.assertLess(of_many.factor, of_one.factor)
@@ -91,7 +91,7 @@ class LearnedTest(TestCase):
 
     @given(st.lists(SEEN, max_size=8), SEEN)
     def test_one_wear_moves_the_salon_by_a_twentieth_and_a_client_by_a_fifth(
-        self, before: list[Lasted], last: Lasted
+        self, before: list[WearBounds], last: WearBounds
     ) -> None:
         """Steps are found by halving, to a thousandth."""
         salon = salon_estimate(list(enumerate(before)))
@@ -105,10 +105,10 @@ class LearnedTest(TestCase):
 
     def test_what_lies_far_off_is_asked_about_but_never_what_may_have_lasted(self) -> None:
         salon = salon_estimate([])
-        self.assertTrue(is_doubtful(Lasted(0.05, 0.1), salon))
-        self.assertTrue(is_doubtful(Lasted(8.0, None), salon))
-        self.assertFalse(is_doubtful(Lasted(0.1, None), salon))
-        self.assertFalse(is_doubtful(Lasted(0.1, 3.0), salon))
+        self.assertTrue(is_doubtful(WearBounds(0.05, 0.1), salon))
+        self.assertTrue(is_doubtful(WearBounds(8.0, None), salon))
+        self.assertFalse(is_doubtful(WearBounds(0.1, None), salon))
+        self.assertFalse(is_doubtful(WearBounds(0.1, 3.0), salon))
 
 
 class ElsewhereTest(TestCase):

@@ -14,7 +14,7 @@ from craft.learning.scoring import (
     reliability,
     share_interval,
 )
-from craft.learning.tests.promising_clients import promised
+from craft.learning.tests.promising_clients import draw_promises, shares_held
 
 
 def promises(seed: int, count: int, bend: float = 1.0) -> tuple[list[float], list[bool]]:
@@ -56,11 +56,8 @@ class ClientsTest(TestCase):
         """Share of intervals that hold the truth, and mean error of odds of 0.9 once bent."""
         held, off = [], []
         for seed in range(300):
-            made = promised(seed, 0.8, slow=slow)
-            for row in reliability(made.odds, made.came, made.clients):
-                inside = [each for each in made.odds if row.low <= each < row.high]
-                true = sum(made.true_share(each) for each in inside) / len(inside)
-                held.append(row.came_low <= true <= row.came_high)
+            made = draw_promises(seed, 0.8, slow=slow)
+            held += shares_held(made)
             bent = calibrate(made.odds, made.came, clients=made.clients)
             off.append(bent.odds(0.9) - made.true_share(0.9))
         return sum(held) / len(held), sum(off) / len(off)
@@ -75,7 +72,7 @@ class ClientsTest(TestCase):
     def test_one_slow_client_does_not_bend_everybodys_odds(self) -> None:
         alone, together = [], []
         for seed in range(100):
-            made = promised(seed, 0.8, slow=True)
+            made = draw_promises(seed, 0.8, slow=True)
             true = made.true_share(0.9)
             alone.append(abs(calibrate(made.odds, made.came).odds(0.9) - true))
             levels = calibrate(made.odds, made.came, clients=made.clients)

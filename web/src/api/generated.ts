@@ -4528,6 +4528,27 @@ export interface components {
             reason?: string;
         };
         /**
+         * DayReport
+         * @description What a client reported about one day.
+         */
+        DayReport: {
+            /**
+             * Date
+             * Format: date
+             */
+            date: string;
+            /**
+             * @description What covered the hair on the night before; null if not reported.
+             * @default null
+             */
+            night?: components["schemas"]["Night"] | null;
+            /**
+             * @description How it was refreshed in the morning; null if not reported, taken as usual.
+             * @default null
+             */
+            refresh?: components["schemas"]["Refreshing"] | null;
+        };
+        /**
          * DayRequest
          * @description Find a legal timetable of a day; `kept` is what it was before.
          */
@@ -4587,27 +4608,6 @@ export interface components {
              * @default true
              */
             explain?: boolean;
-        };
-        /**
-         * DayTold
-         * @description What a client told of a day.
-         */
-        DayTold: {
-            /**
-             * Date
-             * Format: date
-             */
-            date: string;
-            /**
-             * @description What it was slept with on the night before; null where nobody said.
-             * @default null
-             */
-            night?: components["schemas"]["Night"] | null;
-            /**
-             * @description What freshened it in the morning; null where nobody said: then it is taken as usual.
-             * @default null
-             */
-            refresh?: components["schemas"]["Refreshing"] | null;
         };
         /**
          * DensityOut
@@ -9111,7 +9111,7 @@ export interface components {
              */
             learned_length?: components["schemas"]["Learned"] | null;
             /**
-             * @description What these hands score in this technique, from 1 to 5, against the forecast.
+             * @description Definition scores of this specialist in this technique, against the forecast.
              * @default null
              */
             learned_definition?: components["schemas"]["Learned"] | null;
@@ -9308,7 +9308,7 @@ export interface components {
              */
             learned_length?: components["schemas"]["Learned"] | null;
             /**
-             * @description What these hands score in this technique, from 1 to 5, against the forecast.
+             * @description Definition scores of this specialist in this technique, against the forecast.
              * @default null
              */
             learned_definition?: components["schemas"]["Learned"] | null;
@@ -13398,7 +13398,7 @@ export interface components {
             good_until: string | null;
             /**
              * Good Days
-             * @description Days from being there for which it looks as it should, whenever it is washed.
+             * @description Days it looks good, counted from the day it is opened, or finished if nothing is opened.
              * @default null
              */
             good_days?: number | null;
@@ -13644,13 +13644,13 @@ export interface components {
             /** Events */
             events?: components["schemas"]["WearEvent"][];
             /**
-             * Told
-             * @description What was told of single days; the others are taken as usual for this client.
+             * Reports
+             * @description Reports from home about single days; on all others the client does as usual.
              */
-            told?: components["schemas"]["DayTold"][];
+            reports?: components["schemas"]["DayReport"][];
             /**
              * Refreshes
-             * @description The client freshens it on the days that want it.
+             * @description Whether the client refreshes it on the days that need it.
              * @default true
              */
             refreshes?: boolean;
